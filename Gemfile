@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+source "https://rubygems.org"
+
+ruby ">= 3.1"
+
+# Core: array maths, stills, code loading.
+gem "numo-narray", "~> 0.9.2"
+gem "ruby-vips", "~> 2.2"
+gem "zeitwerk", "~> 2.6.18"
+
+# Server: routes, data, long work.
+gem "activerecord", "~> 7.1.0"
+gem "pg", "~> 1.5"
+gem "puma", "~> 6.4"
+gem "que", "~> 2.4"
+gem "rackup", "~> 2.1"
+gem "sinatra", "~> 4.0"
+
+group :test do
+  gem "capybara", "~> 3.40"
+  gem "cuprite", "~> 0.15"
+  gem "rack-test", "~> 2.1"
+  gem "rspec", "~> 3.12"
+  gem "standard", "~> 1.40.0", require: false
+
+  # Held where a built gem, or one without a parser to compile, is to be had:
+  # together they are the longest part of a first set-up otherwise.
+  gem "nokogiri", "1.17.2"
+  gem "rubocop-ast", "< 1.38", require: false
+end

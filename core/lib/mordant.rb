@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+require "json"
+require "optparse"
+require "numo/narray"
+require "zeitwerk"
+
+# The computation behind the application: pixels, colour, steps, plans, scopes,
+# media and delivery. Plain Ruby: it knows nothing of HTTP, the database or the
+# browser.
+module Mordant
+  LOADER = Zeitwerk::Loader.new
+  LOADER.push_dir(__dir__)
+  LOADER.inflector.inflect(
+    "aces" => "ACES", "pq" => "PQ", "hlg" => "HLG", "edl" => "EDL", "exr" => "EXR",
+    "v_log" => "VLog", "s_rgb" => "SRGB", "bt709" => "BT709", "cdl" => "CDL"
+  )
+  LOADER.setup
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Colour
+    # Functions made of pieces.
+    module Piecewise
+      module_function
+
+      # @param mask [Numo::Bit] where the first holds
+      # @param yes [Numo::NArray]
+      # @param no [Numo::NArray]
+      # @return [Numo::NArray] a new array; NaN follows whichever piece the mask chose
+      def select(mask, yes, no)
+        out = no.dup
+        out[mask] = yes[mask] if mask.any?
+        out
+      end
+
+      # 10**x without the cost of a general power.
+      def exp10(x) = Numo::NMath.exp(x * Math.log(10.0))
+
+      def exp2(x) = Numo::NMath.exp(x * Math.log(2.0))
+
+      # The power of positive values; what is not positive becomes 0.
+      def power(x, exponent) = x.clip(0.0, nil)**exponent
+    end
+  end
+end

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module Mordant
+  # bin/mordant: the core without server or database.
+  #
+  # A command is one file in command_line/ with USAGE and
+  # +call(arguments, input:, output:)+. It raises Usage when it is called wrongly
+  # and Mordant::Error when the input is at fault.
+  module CommandLine
+    DONE = 0
+    INPUT_AT_FAULT = 1
+    WRONG_USAGE = 2
+
+    # How a command is called, said to somebody who called it otherwise.
+    class Usage < StandardError; end
+
+    COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :ProbeFile, "grade" => :Grade}.freeze
+
+    module_function
+
+    # @return [Integer] exit code
+    def run(arguments, input: $stdin, output: $stdout, complaints: $stderr)
+      name, *rest = arguments
+      return help(output) if ["--help", "-h", "help"].include?(name)
+      raise Usage, "no command #{name.inspect}" unless COMMANDS.key?(name)
+
+      const_get(COMMANDS[name]).call(rest, input:, output:)
+      DONE
+    rescue Usage, OptionParser::ParseError => e
+      complaints.puts("mordant: #{e.message}", "", usage)
+      WRONG_USAGE
+    rescue Error, SystemCallError => e
+      complaints.puts("mordant: #{e.message}")
+      INPUT_AT_FAULT
+    end
+
+    def help(output)
+      output.puts(usage)
+      DONE
+    end
+
+    def usage
+      ["usage:", *COMMANDS.values.map { |name| "  mordant #{const_get(name)::USAGE}" },
+        "", "exit codes: 0 done, 1 the input is at fault, 2 wrong usage"].join("\n")
+    end
+  end
+end

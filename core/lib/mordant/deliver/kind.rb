@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Deliver
+    # A kind of output; descendants write one.
+    class Kind
+      # What every output needs to know. Start is the timecode of the first frame.
+      Job = Struct.new(:path, :width, :height, :rate, :start, :reel, keyword_init: true)
+
+      class << self
+        attr_reader :id, :label, :about, :extension, :view
+
+        # @param view [Grade::View] what frames must be in
+        # @param sequence [Boolean] a folder of numbered files rather than one file
+        def named(id, label, about:, extension:, view:, sequence: false)
+          @id, @label, @about, @extension, @view, @sequence = id, label, about, extension, view, sequence
+        end
+
+        def sequence? = @sequence
+
+        # @return [Array<Class>] by id
+        def all
+          LOADER.eager_load_dir(File.join(__dir__, "kinds"))
+          subclasses.sort_by(&:id)
+        end
+
+        # @raise [UnknownIdError]
+        def fetch(id) = all.find { |kind| kind.id == id } || raise(UnknownIdError.new("output", id, all.map(&:id)))
+
+        def to_h
+          {id:, label:, about:, extension:, sequence: sequence?, encoding: view.encoding, rendering: view.rendering}
+        end
+      end
+
+      attr_reader :job
+
+      # @param job [Job] path is absolute and does not exist yet
+      def initialize(job)
+        @job = job
+      end
+    end
+  end
+end

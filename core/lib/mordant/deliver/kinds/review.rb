@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+require "fileutils"
+
+module Mordant
+  module Deliver
+    module Kinds
+      # A review copy: H.264, BT.709 gamma 2.4, legal range, tagged as such.
+      class Review < Kind
+        named "review-h264", "Review copy, H.264", extension: ".mp4", view: Grade::View::STANDARD,
+          about: "BT.709, gamma 2.4, 10 bit 4:2:0, legal range"
+
+        TAGS = %w[-color_primaries bt709 -color_trc bt709 -colorspace bt709 -color_range tv].freeze
+        QUALITY = "14" # constant rate factor
+
+        def initialize(job)
+          super
+          FileUtils.mkdir_p(File.dirname(job.path))
+          @partial = File.join(File.dirname(job.path), ".#{File.basename(job.path)}.part")
+          @feeder = nil
+        end
+
+        def write(frame, _index)
+          start unless @feeder
+          # raises what the encoder died of
+          @feeder.value unless @feeder.alive?
+          @handover << Media::Integers.interleave(frame, 16).to_binary
+        end
+
+        # @raise [MediaError] when the encoder failed
+        def close
+          start unless @feeder
+          @handover << nil if @feeder.alive?
+          @feeder.value
+          File.link(@partial, job.path) # unlike a rename, refuses to overwrite
+          File.unlink(@partial)
+        end
+
+        def abandon
+          @feeder&.kill&.join
+          FileUtils.rm_f(@partial)
+        end
+
+        private
+
+        def start
+          @handover = SizedQueue.new(2)
+          @feeder = Thread.new do
+            Media::Command.feed(arguments, path: job.path) do |io|
+              while (bytes = @handover.pop)
+                io.write(bytes)
+              end
+            end
+          ensure
+            @handover.close
+          end
+          @feeder.report_on_exception = false
+        end
+
+        def arguments
+          ["ffmpeg", "-v", "error", "-y", "-protocol_whitelist", "file,pipe", "-f", "rawvideo", "-pix_fmt", "rgb48le",
+            "-s", "#{job.width}x#{job.height}", "-framerate", job.rate.to_s, "-i", "pipe:0", "-vf", filter,
+            "-c:v", "libx264", "-preset", "medium", "-crf", QUALITY, *TAGS, "-timecode", job.start.to_s,
+            "-movflags", "+faststart", "-f", "mp4", "file:#{@partial}"]
+        end
+
+        # 4:2:0 wants even edges; an odd last row or column is repeated.
+        def filter
+          "pad=ceil(iw/2)*2:ceil(ih/2)*2:color=black," \
+            "scale=out_color_matrix=bt709:out_range=tv:flags=bicubic+accurate_rnd+full_chroma_int+full_chroma_inp," \
+            "format=yuv420p10le"
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Deliver
+    # The graded pictures of a cut, in order, in log codes of the working space.
+    #
+    # One frame at a time is in memory, two in a dissolve, however long the cut.
+    class Programme
+      # Where a shot's pictures come from and what becomes of them.
+      Source = Struct.new(:reader, :plan, keyword_init: true)
+
+      # @param timeline [Cut::Timeline]
+      # @param sources [Hash{Object => Source}] by the key of a Timeline::Shot
+      # @param width [Integer] of every frame
+      # @param height [Integer]
+      def initialize(timeline:, sources:, width:, height:)
+        @timeline, @sources, @width, @height = timeline, sources, width, height
+      end
+
+      # @param first [Integer] record frame
+      # @param count [Integer]
+      # @yieldparam frame [Frame] graded, log codes of the working space
+      # @yieldparam record [Integer] record frame
+      # @raise [MediaError] of a source that cannot be decoded
+      def each(first:, count:)
+        @timeline.segments(first, count).each do |segment|
+          record = segment.first
+          outgoing = segment.outgoing && pictures(segment.outgoing, segment)
+          each_picture(segment.incoming, segment) do |frame|
+            frame = Programme.mix(outgoing.next, frame, @timeline.layers(record).last.share) if outgoing
+            yield frame, record
+            record += 1
+          end
+        end
+      end
+
+      # @param outgoing [Frame]
+      # @param incoming [Frame]
+      # @param share [Float] of the incoming one, 0.0..1.0
+      # @return [Frame]
+      def self.mix(outgoing, incoming, share)
+        incoming.with(outgoing.rgb * (1.0 - share) + incoming.rgb * share)
+      end
+
+      private
+
+      def pictures(shot, segment)
+        Enumerator.new { |out| each_picture(shot, segment) { |frame| out << frame } }
+      end
+
+      def each_picture(shot, segment)
+        source = @sources.fetch(shot.key)
+        source.reader.each(first: shot.source_at(segment.first), count: segment.length, width: @width, height: @height) do |codes|
+          yield source.plan.run(codes)
+        end
+      end
+    end
+  end
+end

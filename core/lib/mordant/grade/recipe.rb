@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Grade
+    # A grade: steps from top to bottom in signal order. Immutable.
+    #
+    # As a document: {"steps": [{"id", "kind", "name", "enabled", "strength",
+    # "parameters"}, ...]}.
+    class Recipe
+      LARGEST = 64 # steps
+
+      # @return [Array<Entry>]
+      attr_reader :entries
+
+      EMPTY_DOCUMENT = {"steps" => []}.freeze
+
+      # @param text [String] JSON
+      # @raise [ParameterError] also of text that is not JSON; NaN and Infinity are not
+      def self.from_json(text)
+        new(JSON.parse(text))
+      rescue JSON::ParserError => e
+        raise ParameterError.new(path: "recipe", expected: "JSON", found: e.message[0, 120])
+      end
+
+      # @param document [Hash]
+      # @raise [ParameterError] naming the path of the first fault
+      def initialize(document)
+        steps = document.is_a?(Hash) ? document["steps"] : nil
+        unless steps.is_a?(Array) && steps.size <= LARGEST
+          raise ParameterError.new(path: "steps", expected: "a list of at most #{LARGEST} steps", found: steps || document)
+        end
+        @entries = steps.each_with_index.map { |step, index| Entry.new(step, path: "steps[#{index}]") }.freeze
+        twice = @entries.map(&:id).tally.find { |_, count| count > 1 }
+        raise ParameterError.new(path: "steps", expected: "ids used once", found: twice.first) if twice
+
+        freeze
+      end
+
+      # @return [Boolean] it changes no picture
+      def neutral? = entries.none?(&:acts?)
+
+      def to_h = {"steps" => entries.map(&:to_h)}
+    end
+  end
+end

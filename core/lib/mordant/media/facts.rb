@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Media
+    # What a clip is, as its file says. Immutable.
+    #
+    # rate is frames a second as a Rational; start is a timecode's text or nil;
+    # range is "full", "legal" or nil where the file does not say; encoding is
+    # the id of the camera encoding the file declares, or nil.
+    Facts = Struct.new(:width, :height, :rate, :frames, :start, :reel, :codec, :pixel_format, :bit_depth,
+      :range, :encoding, :camera, :scene, :take, keyword_init: true) do
+      def initialize(**values)
+        super
+        freeze
+      end
+    end
+  end
+end

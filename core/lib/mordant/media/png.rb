@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+require "vips"
+
+module Mordant
+  module Media
+    # Portable network graphics (ISO/IEC 15948).
+    module Png
+      # Quick rather than small: pictures go to a screen next door.
+      COMPRESSION = 1
+
+      module_function
+
+      # @param frame [Frame] display code values; held to 0.0..1.0, NaN becomes 0
+      # @param bits [Integer] 8 or 16
+      # @return [String] the file's bytes
+      def encode(frame, bits: 8, compression: COMPRESSION)
+        image(frame, bits).write_to_buffer(".png", compression:, filter: :none, strip: true)
+      end
+
+      # @return [Vips::Image] interleaved integers
+      def image(frame, bits)
+        data = Integers.interleave(frame, bits).to_binary
+        format, space = (bits == 8) ? %i[uchar srgb] : %i[ushort rgb16]
+        Vips::Image.new_from_memory(data, frame.width, frame.height, 3, format).copy(interpretation: space)
+      end
+    end
+  end
+end

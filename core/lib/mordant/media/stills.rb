@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+require "vips"
+
+module Mordant
+  module Media
+    # Single pictures through libvips: PNG and TIFF of 8 or 16 bits. OpenEXR is
+    # written by EXR.
+    module Stills
+      READABLE = %w[.png .tif .tiff].freeze
+      LARGEST = 16_384 # pixels on an edge
+
+      module_function
+
+      # @param path [String]
+      # @return [Codes] full-range 16-bit codes; transparency is left out
+      # @raise [MediaError]
+      def read(path)
+        raise MediaError.new(path, "the file is not there") unless File.file?(path)
+        unless READABLE.include?(File.extname(path).downcase)
+          raise MediaError.new(path, "a still must be one of #{READABLE.join(", ")}")
+        end
+        image = Vips::Image.new_from_file(path, access: :sequential, fail_on: :truncated)
+        raise MediaError.new(path, "larger than #{LARGEST} pixels on an edge") if [image.width, image.height].max > LARGEST
+
+        codes(image)
+      rescue Vips::Error => e
+        raise MediaError.new(path, "it cannot be read: #{e.message.lines.first.to_s.strip}")
+      end
+
+      def codes(image)
+        image = image.bandjoin([image, image]) if image.bands < 3
+        image = image.extract_band(0, n: 3)
+        image = (image.format == :uchar) ? (image.cast(:ushort) * 257).cast(:ushort) : image.cast(:ushort)
+        Codes.from_interleaved(image.write_to_memory, width: image.width, height: image.height)
+      end
+
+      # @param frame [Frame] code values
+      # @param path [String] .png, .tif or .tiff, 16 bits
+      # @raise [MediaError]
+      def write(frame, path)
+        unless READABLE.include?(File.extname(path).downcase)
+          raise MediaError.new(path, "a still is written as one of #{[*READABLE, ".exr"].join(", ")}")
+        end
+        Png.image(frame, 16).write_to_file(path)
+      rescue Vips::Error => e
+        raise MediaError.new(path, "it cannot be written: #{e.message.lines.first.to_s.strip}")
+      end
+    end
+  end
+end

@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module Mordant
+  # A media file could not be read or written.
+  class MediaError < Error
+    # @return [String] the file
+    attr_reader :path
+    # @return [String] what was wrong and what can be done
+    attr_reader :reason
+
+    def initialize(path, reason)
+      @path, @reason = path, reason
+      super("#{path}: #{reason}")
+    end
+  end
+end

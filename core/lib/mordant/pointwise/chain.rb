@@ -1,0 +1,99 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Pointwise
+    # Operations in signal order, fused: adjacent curves compose, adjacent
+    # matrices multiply, a matrix that does nothing goes.
+    #
+    # There are two ways to run one. {#exact} evaluates every formula as it
+    # stands; {#call} and {#from_codes} put a table for each run of curves, with
+    # the error that FloatTable and UniformTable state.
+    class Chain
+      attr_reader :operations
+
+      # Planes through operations one by one; what an operation leaves behind is
+      # given back at once (see Scratch).
+      #
+      # @param operations [Array<#call>]
+      # @param planes [Array<Numo::NArray>] used up
+      # @return [Array<Numo::NArray>]
+      def self.reduce(operations, planes)
+        operations.reduce(planes) do |held, operation|
+          result = operation.call(held)
+          held.each { |plane| plane.free unless result.any? { |kept| kept.equal?(plane) } }
+          result
+        end
+      end
+
+      def initialize(operations)
+        @operations = fuse(operations).freeze
+      end
+
+      # @param following [Chain]
+      # @return [Chain] this one, then the other
+      def +(other) = Chain.new(operations + other.operations)
+
+      def empty? = operations.empty?
+
+      # @param rgb [Numo::DFloat, Numo::SFloat] [3, n]; never written to
+      # @return [Numo::NArray] [3, n] of the same element type
+      def exact(rgb)
+        planes = Chain.reduce(operations, split(rgb, 0...rgb.shape[1]))
+        out = rgb.class.new(*rgb.shape).allocate
+        3.times { |channel| out[channel, true] = planes[channel] }
+        out
+      end
+
+      # @param rgb [Numo::SFloat] [3, n]; never written to
+      # @return [Numo::SFloat] [3, n], a new array
+      # @raise [ShapeError] unless rgb is an SFloat of shape [3, n]
+      def call(rgb)
+        unless rgb.is_a?(Numo::SFloat) && rgb.ndim == 2 && rgb.shape[0] == 3
+          raise ShapeError, "expected an SFloat of shape [3, n], found #{rgb.class} of shape #{rgb.shape}"
+        end
+        return rgb.dup if empty?
+
+        run(rgb, tables)
+      end
+
+      # @param codes [Numo::UInt16] [3, n], full-range code values of 0..65_535
+      # @return [Numo::SFloat] [3, n]
+      def from_codes(codes)
+        run(codes, code_tables)
+      end
+
+      private
+
+      def run(source, operations)
+        out = Numo::SFloat.new(*source.shape).allocate
+        Pointwise.each_tile(source.shape[1]) do |range|
+          planes = Chain.reduce(operations, split(source, range))
+          3.times { |channel| out[channel, range] = planes[channel] }
+          planes.each(&:free)
+        end
+        out
+      end
+
+      def split(rgb, range) = Array.new(3) { |channel| rgb[channel, range].dup }
+
+      def tables
+        @tables ||= operations.map(&:tabulate)
+      end
+
+      def code_tables
+        @code_tables ||= begin
+          head, *rest = operations
+          head.is_a?(Curve) ? [head.code_table, *rest.map(&:tabulate)] : [CodeTable::PLAIN, *tables]
+        end
+      end
+
+      def fuse(list)
+        list.each_with_object([]) do |operation, fused|
+          merged = fused.last&.merge(operation)
+          merged ? fused[-1] = merged : fused << operation
+          fused.pop if fused.last.is_a?(Matrix) && fused.last.identity?
+        end
+      end
+    end
+  end
+end

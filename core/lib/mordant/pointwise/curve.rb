@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Pointwise
+    # A function of each channel alone.
+    #
+    # Functions take and return a Numo vector of either element type and are
+    # defined for every finite number.
+    class Curve
+      # Linear light and anything else that spans many octaves: tabulated over
+      # the float's own leading bits.
+      FLOAT = :float
+      # Log-encoded values: tabulated at equal distances, continued straight beyond.
+      LOG = :log
+
+      attr_reader :functions, :domain
+
+      # @param functions [Array<#call>, #call] three, or one for all channels
+      # @param domain [Symbol] FLOAT or LOG: what the input values are
+      def initialize(functions, domain: FLOAT)
+        @functions = functions.is_a?(Array) ? functions : [functions] * 3
+        @domain = domain
+      end
+
+      def call(planes)
+        planes.each_with_index.map { |plane, channel| functions[channel].call(plane) }
+      end
+
+      def merge(following)
+        return unless following.is_a?(Curve)
+
+        pairs = functions.zip(following.functions)
+        same = functions.uniq.size == 1 && following.functions.uniq.size == 1
+        composed = same ? pairs.first[0] >> pairs.first[1] : pairs.map { |first, second| first >> second }
+        Curve.new(composed, domain:)
+      end
+
+      # Kept once made, so that curves which outlive a chain are tabulated once.
+      #
+      # @return [Tabulated] the same functions through interpolated tables
+      def tabulate = (@tabulate ||= Tabulated.new(self))
+
+      # @return [CodeTable] the same functions straight from 16-bit codes
+      def code_table = (@code_table ||= CodeTable.new(self))
+    end
+  end
+end

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Pointwise
+    # Channels that depend on each other in a way no matrix holds.
+    class Formula
+      # @yieldparam planes [Array<Numo::NArray>] three vectors; not to be written to
+      # @yieldreturn [Array<Numo::NArray>] three new vectors
+      def initialize(&block)
+        @block = block
+        freeze
+      end
+
+      def call(planes) = @block.call(planes)
+
+      def merge(_following) = nil
+
+      def tabulate = self
+    end
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Mordant
+  # What a recipe is made of. One class a file in steps/, a descendant of Step
+  # that declares
+  #
+  #   named :balance, "Balance"      its id in recipes, its name on screens
+  #   domain :log                    what its values are: :log, :linear, :display
+  #   parameter :gain, ...           see Parameter; validation, stored recipes,
+  #                                  controls and documents read the same lines
+  #
+  # and answers +operations(space)+: Pointwise operations in that domain, for the
+  # working space given. Neutral parameters must give none.
+  module Steps
+    class << self
+      # @return [Array<Class>] every step there is, by id
+      def all
+        LOADER.eager_load_dir(File.join(__dir__, "steps"))
+        Step.subclasses.sort_by(&:id)
+      end
+
+      # @raise [UnknownIdError]
+      def fetch(id)
+        all.find { |step| step.id == id.to_s } || raise(UnknownIdError.new("step", id, all.map(&:id)))
+      end
+    end
+  end
+end

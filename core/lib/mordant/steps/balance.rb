@@ -1,0 +1,106 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Steps
+    # The first correction of a shot: exposure, white balance, black, contrast,
+    # lift/gamma/gain/offset and saturation.
+    #
+    # For a channel c of log code x, in this order:
+    #
+    #   light    l = 2^exposure * decode(x)
+    #   white    l = b_c + (l - b_c) * w_c              temperature and tint, below
+    #   offset   x = encode(l) + offset_c * (W - B)
+    #   contrast x = pivot + (x - pivot) * contrast
+    #   tone     t = (x - B) / (W - B);  t = gain_c * (t + lift_c * (1 - t))
+    #   gamma    t = t ^ (1 / gamma_c) where t > 0
+    #
+    # with B, W the ends of the working space's tone axis, and then over the
+    # channels saturation about the luminance-weighted mean of the log codes.
+    # A channel's lift and offset are the master's plus its own, gain and gamma
+    # the master's times its own.
+    #
+    # Temperature and tint are gains of light about b_c, the light that the rest
+    # of the step takes to t = 0, so that a black once set stays where it is:
+    # red over blue by 0.02 stops a point of temperature, green over red and
+    # blue by 0.02 stops a point of tint, grey keeping its luminance.
+    class Balance < Step
+      CHANNELS = %i[master red green blue].freeze
+      STOPS_A_POINT = 0.02
+
+      named :balance, "Balance"
+      domain :log
+
+      parameter :exposure, label: "exposure", unit: :stops, range: -10.0..10.0, neutral: 0.0,
+        about: "Light before everything else; +1 st is twice as much."
+      parameter :contrast, label: "contrast", unit: :ratio, range: 0.1..5.0, neutral: 1.0,
+        about: "Slope of the tone scale about the pivot."
+      parameter :pivot, label: "pivot", unit: :code, range: 0.0..1.0, neutral: 0.413,
+        about: "Code of the working space that contrast leaves where it is."
+      parameter :temperature, label: "temperature", unit: :points, range: -200.0..200.0, neutral: 0.0,
+        about: "Red against blue; the black set stays where it is."
+      parameter :tint, label: "tint", unit: :points, range: -200.0..200.0, neutral: 0.0,
+        about: "Green against magenta; the black set stays where it is."
+      parameter :saturation, label: "saturation", unit: :ratio, range: 0.0..4.0, neutral: 1.0,
+        about: "Distance from grey; 0 leaves none."
+      parameter :lift, label: "lift", unit: :tone, range: -0.5..0.5, neutral: 0.0, channels: CHANNELS,
+        about: "Raises black, leaves white."
+      parameter :gamma, label: "gamma", unit: :exponent, range: 0.2..5.0, neutral: 1.0, channels: CHANNELS,
+        about: "Bends the middle, leaves black and white."
+      parameter :gain, label: "gain", unit: :ratio, range: 0.0..4.0, neutral: 1.0, channels: CHANNELS,
+        about: "Raises white, leaves black."
+      parameter :offset, label: "offset", unit: :tone, range: -1.0..1.0, neutral: 0.0, channels: CHANNELS,
+        about: "Moves every tone alike."
+
+      # The staves: what a handle adds to the numbers of a parameter, in the order
+      # of CHANNELS, for each unit it is moved. "at" is its place on the tone axis.
+      DIRECTIONS = {light: [1.0, 0.0, 0.0, 0.0], warmth: [0.0, 0.5, 0.0, -0.5], tint: [0.0, -0.25, 0.5, -0.25]}.freeze
+      handles(DIRECTIONS.flat_map do |stave, direction|
+        [[:low, :lift, 0.1], [:middle, :gamma, 0.5], [:high, :gain, 0.9], [:overall, :offset, nil]]
+          .map { |zone, parameter, at| {stave: stave, zone: zone, parameter: parameter, direction: direction, at: at} }
+      end)
+
+      def operations(space)
+        return [] if neutral?
+
+        [*tone(space), *colour(space)]
+      end
+
+      # Neither pivot alone nor anything else neutral changes a picture.
+      def neutral?
+        @values.all? { |name, value| name == :pivot || value == self.class.parameters[name].neutral_value }
+      end
+
+      private
+
+      def tone(space)
+        return [] if self.class.neutral.values.except(:pivot, :saturation) == values.except(:pivot, :saturation)
+
+        curves = Array.new(3) { |channel| ToneCurve.new(space:, pivot:, contrast:, **channel_values(channel, space)) }
+        curves = curves.first if curves.uniq.size == 1
+        [Pointwise::Curve.new(curves, domain: Pointwise::Curve::LOG)]
+      end
+
+      def channel_values(channel, space)
+        {exposure:, white: white_gains(space)[channel],
+         lift: lift[0] + lift[channel + 1], offset: offset[0] + offset[channel + 1],
+         gain: gain[0] * gain[channel + 1], gamma: gamma[0] * gamma[channel + 1]}
+      end
+
+      def white_gains(space)
+        red_blue = temperature * STOPS_A_POINT / 2
+        green = tint * STOPS_A_POINT
+        gains = [red_blue - green / 3, green * 2 / 3, -red_blue - green / 3].map { |stops| 2.0**stops }
+        luminance = gains.zip(space.luminance_weights).sum { |gain, weight| gain * weight }
+        gains.map { |gain| gain / luminance }
+      end
+
+      def colour(space)
+        return [] if saturation == 1.0
+
+        weights = space.luminance_weights
+        rows = Array.new(3) { |i| Array.new(3) { |j| (1 - saturation) * weights[j] + ((i == j) ? saturation : 0.0) } }
+        [Pointwise::Matrix.new(rows)]
+      end
+    end
+  end
+end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Steps
+    # One operation of a recipe with its parameter values. Immutable.
+    class Step
+      class << self
+        attr_reader :id, :label
+
+        def named(id, label)
+          @id, @label = id.to_s.freeze, label.freeze
+        end
+
+        # @param name [Symbol, nil] :log, :linear or :display; without one, what was declared
+        def domain(name = nil)
+          name ? @domain = name : @domain
+        end
+
+        def parameter(name, **declaration)
+          parameters[name] = Parameter.new(name, **declaration)
+          define_method(name) { @values.fetch(name) }
+        end
+
+        # @return [Hash{Symbol => Parameter}]
+        def parameters = (@parameters ||= {})
+
+        # Handles of hand-made controls; see Balance.
+        def handles(list = nil)
+          list ? @handles = list.freeze : (@handles || [].freeze)
+        end
+
+        def neutral = new({})
+
+        # @return [Hash] what an interface needs to know
+        def to_h
+          {id:, label:, domain: domain.to_s, parameters: parameters.values.map(&:to_h), handles:}
+        end
+      end
+
+      # @param values [Hash{String, Symbol => Object}] those left out are neutral
+      # @param path [String] where they stand, for errors
+      # @raise [ParameterError]
+      def initialize(values, path: "parameters")
+        given = values.transform_keys(&:to_sym)
+        unknown = given.keys - self.class.parameters.keys
+        unless unknown.empty?
+          raise ParameterError.new(path:, expected: "parameters of #{self.class.id} " \
+            "(#{self.class.parameters.keys.join(", ")})", found: unknown.first.to_s)
+        end
+        @values = self.class.parameters.to_h do |name, parameter|
+          [name, given.key?(name) ? parameter.check(given[name], "#{path}.#{name}") : parameter.neutral_value]
+        end.freeze
+      end
+
+      # @return [Hash{Symbol => Float, Array<Float>}]
+      attr_reader :values
+
+      def neutral? = @values.all? { |name, value| value == self.class.parameters[name].neutral_value }
+
+      # @param space [Colour::WorkingSpace]
+      # @return [Array] Pointwise operations in the declared domain; none when neutral
+      def operations(space) = raise(NotImplementedError, "#{self.class} has no operations")
+
+      # @param rgb [Numo::SFloat] [3, n] in the step's domain; never written to
+      # @return [Numo::SFloat] [3, n], a new array
+      # @raise [ShapeError] unless rgb is an SFloat of shape [3, n]
+      def apply(rgb, space: Colour::WorkingSpace.default)
+        Pointwise::Chain.new(operations(space)).call(rgb)
+      end
+    end
+  end
+end
