@@ -4,8 +4,9 @@ module Mordant
   module Deliver
     # A kind of output; descendants write one.
     class Kind
-      # What every output needs to know. Start is the timecode of the first frame.
-      Job = Struct.new(:path, :width, :height, :rate, :start, :reel, keyword_init: true)
+      # What every output needs to know. path is absolute; start is the timecode
+      # of the first frame; resume: an earlier writer was interrupted.
+      Job = Struct.new(:path, :width, :height, :rate, :start, :reel, :resume, keyword_init: true)
 
       class << self
         attr_reader :id, :label, :about, :extension, :view
@@ -34,10 +35,13 @@ module Mordant
 
       attr_reader :job
 
-      # @param job [Job] path is absolute and does not exist yet
+      # @param job [Job]
       def initialize(job)
         @job = job
       end
+
+      # @return [Integer] frames from the first on that an interrupted writer finished
+      def finished_frames = 0
     end
   end
 end

@@ -70,6 +70,14 @@ module Mordant
         @values.all? { |name, value| name == :pivot || value == self.class.parameters[name].neutral_value }
       end
 
+      # The mean of the three channels' curves.
+      def tone_samples(space, count:)
+        span = space.white - space.black
+        grey = Numo::DFloat.new(count).seq / (count - 1) * span + space.black
+        made = Pointwise::Chain.new(tone(space)).exact(Numo::NArray.vstack([grey, grey, grey])).mean(0)
+        ((made - space.black) / span).to_a
+      end
+
       private
 
       def tone(space)

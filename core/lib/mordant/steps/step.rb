@@ -61,6 +61,13 @@ module Mordant
       # @return [Array] Pointwise operations in the declared domain; none when neutral
       def operations(space) = raise(NotImplementedError, "#{self.class} has no operations")
 
+      # What the step makes of grey along the tone axis, for steps that have such
+      # a curve.
+      #
+      # @param count [Integer]
+      # @return [Array<Float>, nil] tone out for equal distances of tone in, 0.0..1.0
+      def tone_samples(_space, count:) = nil
+
       # @param rgb [Numo::SFloat] [3, n] in the step's domain; never written to
       # @return [Numo::SFloat] [3, n], a new array
       # @raise [ShapeError] unless rgb is an SFloat of shape [3, n]

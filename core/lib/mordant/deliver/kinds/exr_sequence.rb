@@ -12,11 +12,15 @@ module Mordant
 
         DIGITS = 7
 
-        # Makes the folder beside which the files go; it must not exist.
+        # Makes the folder the files go in; it must not exist, unless to resume.
         def initialize(job)
           super
           FileUtils.mkdir_p(File.dirname(job.path))
-          Dir.mkdir(job.path)
+          Dir.mkdir(job.path) unless job.resume && File.directory?(job.path)
+        end
+
+        def finished_frames
+          (0..).find { |index| !File.exist?(file(job.start + index)) }
         end
 
         # Frames are numbered by their timecode, so that a frame has one name
@@ -25,15 +29,20 @@ module Mordant
           timecode = job.start + index
           bytes = Media::EXR.new(primaries: Colour::Primaries::AP0, rate: job.rate, timecode:,
             attributes: {"reelName" => job.reel.to_s, "comments" => "scene-linear ACES2065-1"}).encode(frame)
-          name = "#{File.basename(job.path)}.#{timecode.frames.to_s.rjust(DIGITS, "0")}.exr"
-          partial = File.join(job.path, ".#{name}.part")
+          partial = File.join(job.path, ".part")
           File.binwrite(partial, bytes)
-          File.rename(partial, File.join(job.path, name))
+          File.rename(partial, file(timecode))
         end
 
         def close = nil
 
         def abandon = FileUtils.rm_rf(job.path)
+
+        private
+
+        def file(timecode)
+          File.join(job.path, "#{File.basename(job.path)}.#{timecode.frames.to_s.rjust(DIGITS, "0")}.exr")
+        end
       end
     end
   end

@@ -1,0 +1,7 @@
+# frozen_string_literal: true
+
+require_relative "lib/server"
+Server::LOADER.eager_load
+Mordant::LOADER.eager_load
+Server::Database.connect
+run Server::App

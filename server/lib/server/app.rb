@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+require "rack/protection"
+
+module Server
+  # The HTTP side: JSON under /api, everything else is the built front end.
+  #
+  # Routes live in routes/, one module a concept, each a Sinatra extension.
+  class App < Sinatra::Base
+    LARGEST_BODY = 2 * 1024 * 1024 # bytes
+    WEB = File.join(ROOT, "web/dist")
+
+    set :environment, :production
+    set :show_exceptions, false
+    set :raise_errors, false
+    set :dump_errors, false
+    set :logging, false
+    set :static, false
+    set :protection, false # Guard does what is needed here
+    set :host_authorization, permitted_hosts: []
+
+    helpers Requests
+    use Guard
+
+    [ProjectRoutes, MediaRoutes, CutRoutes, RecipeRoutes, PictureRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
+
+    before "/api/*" do
+      content_type :json
+      halt 413, {error: "a request may hold at most #{LARGEST_BODY} bytes"}.to_json if request.content_length.to_i > LARGEST_BODY
+    end
+
+    after { ActiveRecord::Base.connection_handler.clear_active_connections! }
+
+    get "/api/*" do
+      halt 404, {error: "there is nothing at #{request.path}"}.to_json
+    end
+
+    # The front end finds its own way among its rooms.
+    get "*" do
+      path = File.expand_path(".#{request.path_info}", WEB)
+      path = File.join(WEB, "index.html") unless path.start_with?("#{WEB}/") && File.file?(path)
+      unless File.file?(path)
+        halt 503, {"content-type" => "text/plain"}, "The front end is not built; bin/start builds it.\n"
+      end
+      cache_control(*(request.path_info.start_with?("/assets/") ? [:public, :immutable, {max_age: 31_536_000}] : [:no_cache]))
+      send_file path
+    end
+
+    error(Record::Missing) { |e| answer_error(404, e) }
+    error(Recipe::Conflict) { |e| answer_error(409, e, recipe: e.recipe.to_h) }
+    error(Mordant::ParameterError) { |e| answer_error(422, e, path: e.path, expected: e.expected) }
+    error(Mordant::UnknownIdError) { |e| answer_error(422, e, path: e.family) }
+    error(Mordant::MediaError) { |e| answer_error(422, e, path: e.path) }
+    error(Mordant::Error) { |e| answer_error(422, e) }
+    error(Pictures::Gate::Overtaken) { halt 204 }
+    error do |e|
+      warn("#{request.request_method} #{request.path}: #{e.class}: #{e.message}\n  #{e.backtrace.first(8).join("\n  ")}")
+      answer_error(500, StandardError.new("something went wrong in the server; the log in var/log says what"))
+    end
+  end
+end

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Server
+  # Brings the demo production in, the way a person would.
+  class Demo
+    FOLDER = File.join(ROOT, "demo")
+    MEDIA = File.join(FOLDER, "media")
+
+    # @return [Project, nil] nil when there is one already
+    def self.load
+      manifest = JSON.parse(File.read(File.join(FOLDER, "manifest.json")))
+      new(manifest).load unless Project.exists?(name: manifest["title"])
+    end
+
+    def initialize(manifest)
+      @manifest = manifest
+    end
+
+    # @return [Project]
+    def load
+      Record.transaction do
+        width, height = @manifest["raster"]
+        @project = Project.create!(name: @manifest["title"], width:, height:, rate_numerator: @manifest["rate"])
+        build(take_in)
+      end
+      @project
+    end
+
+    private
+
+    def take_in
+      root = MediaRoot.configure(MEDIA, label: "demo footage")
+      taking = Intake::Taking.new(@project, root)
+      @manifest["shots"].to_h { |shot| [shot["shot"], assigned(taking.call(shot["clip"]))] }
+    end
+
+    def assigned(clip)
+      raise Mordant::MediaError.new(clip.path, clip.reason) unless clip.ready?
+
+      encoding = @manifest["cameras"].dig(clip.camera, "encoding")
+      clip.update!(encoding:, encoding_reason: "assigned to all clips of camera #{clip.camera}") unless clip.assigned?
+      clip
+    end
+
+    def build(clips)
+      cut = Cut.create_named!(@project, "Cut 1")
+      scenes = @manifest["scenes"].to_h { |scene| [scene["number"], scene["name"]] }
+      record = 0
+      @manifest["shots"].each_with_index do |shot, position|
+        placed = cut.add(clips.fetch(shot["shot"]), position:, source_in: shot["in"], record_in: record,
+          length: shot["for"], dissolve: shot["dissolve"])
+        placed.update!(name: shot["shot"], scene: scenes.fetch(shot["scene"]))
+        record += shot["for"]
+      end
+    end
+  end
+end

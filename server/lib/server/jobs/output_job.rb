@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module Server
+  # Writes one output. A worker that was killed leaves it to the next one, which
+  # goes on after the frames that are finished.
+  class OutputJob < Que::Job
+    self.maximum_retry_count = 2
+
+    REPORT_EVERY = 0.25 # seconds
+
+    # Somebody asked for it to stop.
+    class Cancelled < StandardError; end
+
+    def run(output_id)
+      @output = Output.fetch(output_id)
+      return if @output.over?
+
+      resuming = @output.status == "running"
+      @output.update!(status: "running", message: nil, started_at: Time.now)
+      finish(open_kind(resuming))
+    rescue Mordant::Error, SystemCallError => e
+      @output&.update!(status: "failed", message: complaint(e), finished_at: Time.now)
+    end
+
+    private
+
+    def finish(kind)
+      render(kind)
+      kind.close
+      @output.update!(status: "done", done: @output.frames, finished_at: Time.now)
+    rescue Cancelled
+      kind.abandon
+      @output.update!(status: "cancelled", finished_at: Time.now)
+    rescue Mordant::Error, SystemCallError
+      kind.abandon unless kind.class.sequence? # whole frames are worth keeping
+      raise
+    end
+
+    def open_kind(resuming)
+      project = cut.project
+      path = resuming ? @output.file : Mordant::Deliver::Naming.place(Settings.delivery, @output.path)
+      start = Mordant::Cut::Timecode.parse("01:00:00:00", project.rate) + @output.first
+      @output.kind_class.new(Mordant::Deliver::Kind::Job.new(path:, width: project.width, height: project.height,
+        rate: project.rate, start:, reel: @output.shot&.clip&.reel, resume: resuming))
+    end
+
+    def render(kind)
+      ready = kind.finished_frames
+      view = Mordant::Grade::Output.new(view: kind.class.view)
+      programme.each(first: @output.first + ready, count: @output.frames - ready) do |frame, record|
+        kind.write(view.run(frame), record - @output.first)
+        report(record - @output.first + 1)
+      end
+    end
+
+    # Progress, now and then; and whether to go on.
+    def report(done)
+      now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      return if @reported && now - @reported < REPORT_EVERY && done < @output.frames
+
+      @reported = now
+      @output.reload
+      raise Cancelled if @output.cancelling
+
+      @output.update!(done:)
+    end
+
+    def cut = @cut ||= @output.order.cut
+
+    def programme
+      sources = cut.loaded_shots.to_h do |shot|
+        plan = Mordant::Grade::Plan.new(recipe: shot.recipe.grade, source: shot.clip.source_encoding)
+        [shot.id, Mordant::Deliver::Programme::Source.new(reader: shot.clip.reader, plan:)]
+      end
+      Mordant::Deliver::Programme.new(timeline: cut.timeline, sources:, width: cut.project.width, height: cut.project.height)
+    end
+
+    def complaint(error)
+      case error
+      when Errno::ENOSPC then "the disk is full; make room and order it again, finished frames are kept"
+      when Errno::EACCES, Errno::EROFS then "the delivery folder cannot be written to: #{error.message}"
+      else error.message
+      end
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module Server
+  # Ordered shots with their transitions.
+  class Cut < Record
+    belongs_to :project
+    has_many :shots, -> { order(:position) }
+    has_many :orders
+
+    # Clips one after another, whole, in order of their timecode.
+    #
+    # @param clips [Array<Clip>]
+    # @raise [Mordant::ParameterError] of none, or refused ones
+    def self.assemble(project:, name:, clips:)
+      refused = clips.find { |clip| !clip.ready? }
+      if clips.empty? || refused
+        raise Mordant::ParameterError.new(path: "clips", expected: "clips that were taken in", found: refused&.path || "none")
+      end
+      transaction do
+        cut = create_named!(project, name)
+        record = 0
+        clips.sort_by { |clip| [clip.start_frames, clip.reel.to_s, clip.path] }.each_with_index do |clip, position|
+          cut.add(clip, position:, source_in: 0, record_in: record, length: clip.frames)
+          record += clip.frames
+        end
+        cut
+      end
+    end
+
+    def self.create_named!(project, name)
+      text = name.to_s.strip
+      unless text.length.between?(1, 80)
+        raise Mordant::ParameterError.new(path: "name", expected: "a name of 1 to 80 characters", found: name)
+      end
+      raise Mordant::ParameterError.new(path: "name", expected: "a name no cut has yet", found: text) if exists?(project:, name: text)
+
+      create!(project:, name: text)
+    end
+
+    # @return [Shot] with a first, empty recipe
+    def add(clip, **placing)
+      shot = shots.create!(clip:, name: clip.take || File.basename(clip.path, ".*"), scene: clip.scene ? "Scene #{clip.scene}" : clip.reel.to_s,
+        **placing)
+      shot.recipes.create!(name: Recipe::FIRST, document: Mordant::Grade::Recipe::EMPTY_DOCUMENT)
+      shot
+    end
+
+    # Shots with all that a screen or a render needs, in three queries.
+    def loaded_shots
+      @loaded_shots ||= shots.includes(:recipes, clip: :media_root).to_a
+    end
+
+    # @return [Mordant::Cut::Timeline]
+    def timeline = Mordant::Cut::Timeline.new(loaded_shots.map(&:placed))
+
+    def to_h
+      {id:, name:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map(&:to_h)}
+    end
+  end
+end

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Server
+  # A version of a shot's grade. Its revision grows with every accepted change.
+  class Recipe < Record
+    FIRST = "First light"
+
+    # A write that was made on top of something older; answered with 409.
+    class Conflict < Mordant::Error
+      attr_reader :recipe
+
+      def initialize(recipe)
+        @recipe = recipe
+        super("the recipe has changed meanwhile; look at its present state and make the change again")
+      end
+    end
+
+    belongs_to :shot
+
+    # @return [Mordant::Grade::Recipe]
+    def grade = Mordant::Grade::Recipe.new(document)
+
+    def project = shot.cut.project
+
+    # @param revision [Integer] the revision the change was made on
+    # @param document [Hash]
+    # @param words [String] what was done
+    # @param gesture [String, nil] changes of one drag share it and are undone as one
+    # @return [Recipe] as stored
+    # @raise [Conflict, Mordant::ParameterError]
+    def accept(revision:, document:, words:, gesture: nil)
+      checked = Mordant::Grade::Recipe.new(document).to_h
+      transaction do
+        project.lock!
+        lock!
+        raise Conflict, self unless revision == self.revision
+
+        Change.record(project, words:, gesture:, recipes: {self => checked})
+      end
+      self
+    end
+
+    def to_h = {id:, shot: shot_id, name:, revision:, document:}
+  end
+end

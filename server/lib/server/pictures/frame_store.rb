@@ -1,0 +1,116 @@
+# frozen_string_literal: true
+
+require "digest"
+require "fileutils"
+
+module Server
+  module Pictures
+    # Decoded frames, as their files have them, at the raster of the screen: the
+    # latest in memory, more on disk.
+    #
+    # A frame's key holds all it depends on (file, size and time of change,
+    # raster, range), so a stale one cannot be found. The folder may be deleted
+    # at any time.
+    class FrameStore
+      AHEAD = 8 # frames decoded in one go
+      IN_MEMORY = 24
+      SWEEP_EVERY = 64 # writes
+
+      def initialize(folder: File.join(Settings.cache, "frames"), limit: Settings.cache_limit)
+        @folder, @limit = folder, limit
+        @held = {}
+        @lock = Mutex.new
+        @writes = 0
+      end
+
+      # @param clip [Clip]
+      # @param number [Integer] source frame
+      # @return [Mordant::Media::Codes]
+      # @raise [Mordant::MediaError]
+      def fetch(clip, number, width:, height:)
+        key = [stamp(clip, width, height), number]
+        remembered(key) || keep(key, stored(key, width, height) || decode(clip, key, width, height))
+      end
+
+      private
+
+      def remembered(key)
+        @lock.synchronize { @held[key] = @held.delete(key) if @held.key?(key) }
+      end
+
+      def keep(key, codes)
+        @lock.synchronize do
+          @held[key] = codes
+          @held.shift while @held.size > IN_MEMORY
+        end
+        codes
+      end
+
+      def stamp(clip, width, height)
+        file = clip.file
+        sequence = Mordant::Media::Sequence.parse(file)
+        stat = File.stat(sequence ? sequence.file(sequence.first) : file)
+        Digest::SHA256.hexdigest([file, stat.size, stat.mtime.to_r, width, height, clip.range].join("|"))[0, 32]
+      rescue Errno::ENOENT
+        raise Mordant::MediaError.new(clip.path, "the file is not there any more; put it back or take the folder in again")
+      end
+
+      def place((stamp, number)) = File.join(@folder, stamp, "#{number}.rgb48")
+
+      def stored(key, width, height)
+        data = File.binread(place(key))
+        return unless data.bytesize == width * height * 6
+
+        Mordant::Media::Codes.new(Numo::UInt16.from_binary(data, [3, width * height]), width:, height:)
+      rescue Errno::ENOENT
+        nil
+      end
+
+      def decode(clip, key, width, height)
+        stamp, number = key
+        wanted = nil
+        count = [AHEAD, clip.frames - number].min
+        at = number
+        clip.reader.each(first: number, count:, width:, height:) do |codes|
+          wanted ||= codes
+          write([stamp, at], codes)
+          at += 1
+        end
+        wanted
+      rescue Mordant::MediaError
+        raise unless wanted # later frames may be bad while this one is good
+
+        wanted
+      end
+
+      def write(key, codes)
+        path = place(key)
+        FileUtils.mkdir_p(File.dirname(path))
+        partial = "#{path}.#{Process.pid}.part"
+        File.binwrite(partial, codes.rgb.to_binary)
+        File.rename(partial, path)
+        sweep if ((@writes += 1) % SWEEP_EVERY).zero?
+      rescue Errno::ENOSPC, Errno::EDQUOT => e
+        FileUtils.rm_f(partial)
+        warn("cache: #{e.message}; frames are not kept")
+      end
+
+      # Drops what was written longest ago until the limit holds.
+      def sweep
+        files = Dir.glob(File.join(@folder, "*", "*.rgb48")).filter_map do |path|
+          stat = File.stat(path)
+          [stat.mtime, stat.size, path]
+        rescue Errno::ENOENT
+          nil # another process was quicker
+        end
+        excess = files.sum { |_, size, _| size } - @limit
+        files.sort.each do |_, size, path|
+          break if excess <= 0
+
+          FileUtils.rm_f(path)
+          excess -= size
+        end
+      end
+    end
+  end
+end

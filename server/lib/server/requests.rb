@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module Server
+  # Reading requests and writing answers, for every route.
+  module Requests
+    # @return [Hash] the JSON body
+    # @raise [Mordant::ParameterError]
+    def body_json
+      parsed = JSON.parse(request.body.read)
+      return parsed if parsed.is_a?(Hash)
+
+      raise Mordant::ParameterError.new(path: "body", expected: "a JSON object", found: parsed)
+    rescue JSON::ParserError, EncodingError => e
+      raise Mordant::ParameterError.new(path: "body", expected: "JSON", found: e.message[0, 80])
+    end
+
+    # @param name [String] key that must hold a whole number
+    def whole(body, name)
+      value = body[name]
+      return value if value.is_a?(Integer)
+
+      raise Mordant::ParameterError.new(path: name, expected: "a whole number", found: value)
+    end
+
+    # @return [Array<Integer>]
+    def ids(body, name)
+      value = body[name]
+      return value if value.is_a?(Array) && value.all?(Integer)
+
+      raise Mordant::ParameterError.new(path: name, expected: "a list of ids", found: value)
+    end
+
+    # @return [Array<Record>] in the order of the ids
+    # @raise [Record::Missing] when one is not there
+    def every(scope, wanted)
+      found = scope.where(id: wanted).index_by(&:id)
+      wanted.map { |id| found[id] || raise(Record::Missing, "there is no #{scope.model_name.element} #{id} here") }
+    end
+
+    def answer(value) = value.to_json
+
+    def answer_error(status, error, **details)
+      content_type :json
+      halt status, {error: error.message, **details}.to_json
+    end
+  end
+end

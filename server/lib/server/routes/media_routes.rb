@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module Server
+  # The Intake room: folders, taking in, clips.
+  module MediaRoutes
+    def self.registered(app)
+      app.get "/api/media" do
+        answer(MediaRoot.order(:label).map(&:to_h))
+      end
+
+      app.get "/api/media/:id" do
+        path = params["path"].to_s
+        answer(path:, entries: MediaRoot.fetch(params["id"]).list(path).map(&:to_h))
+      end
+
+      app.post "/api/projects/:id/intakes" do
+        project = Project.fetch(params["id"])
+        body = body_json
+        root = MediaRoot.fetch(whole(body, "root"))
+        root.resolve(body["path"].to_s)
+        intake = Record.transaction do
+          Intake.create!(project:, media_root: root, path: body["path"].to_s).tap { |one| IntakeJob.enqueue(one.id) }
+        end
+        status 202
+        answer(intake.to_h)
+      end
+
+      app.get "/api/projects/:id/clips" do
+        answer(Project.fetch(params["id"]).clips.order(:path).map(&:to_h))
+      end
+
+      app.patch "/api/projects/:id/clips" do
+        project = Project.fetch(params["id"])
+        body = body_json
+        clips = every(project.clips.ready, ids(body, "clips"))
+        encoding = body["encoding"] && Mordant::Colour.encoding(body["encoding"]).id
+        Record.transaction do
+          clips.each { |clip| clip.update!(encoding:, encoding_reason: encoding && "assigned by hand") }
+        end
+        answer(clips.map(&:to_h))
+      end
+    end
+  end
+end

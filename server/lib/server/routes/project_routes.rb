@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Server
+  # Projects, and what the core offers.
+  module ProjectRoutes
+    def self.registered(app)
+      app.get "/api/catalogue" do
+        answer(steps: Mordant::Steps.all.map(&:to_h), encodings: Mordant::Colour::Encoding.all.map(&:to_h),
+          kinds: Mordant::Deliver::Kind.all.map(&:to_h), tokens: Mordant::Deliver::Naming::TOKENS, delivery: Settings.delivery,
+          space: Mordant::Colour::WorkingSpace.default.to_h)
+      end
+
+      app.get "/api/projects" do
+        answer(Project.includes(:head_change, :cuts).order(:id).map do |project|
+          project.to_h.merge(cuts: project.cuts.sort_by(&:id).map { |cut| {id: cut.id, name: cut.name} })
+        end)
+      end
+
+      app.post "/api/projects" do
+        name = body_json["name"].to_s.strip
+        unless name.length.between?(1, 80) && !Project.exists?(name:)
+          raise Mordant::ParameterError.new(path: "name", expected: "1 to 80 characters that no project has yet", found: name)
+        end
+        status 201
+        answer(Project.create!(name:, width: 1920, height: 1080).to_h)
+      end
+
+      app.post "/api/projects/:id/undo" do
+        step(:undo)
+      end
+
+      app.post "/api/projects/:id/redo" do
+        step(:redo)
+      end
+
+      app.helpers do
+        def step(direction)
+          project = Project.fetch(params["id"])
+          change = Change.public_send(direction, project)
+          recipes = change ? Recipe.where(id: change.revisions.pluck(:recipe_id)).order(:id).map(&:to_h) : []
+          answer(project: project.reload.to_h, words: change&.words, recipes:)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module Server
+  # What differs between machines, from the environment that bin/start sets.
+  module Settings
+    module_function
+
+    # @return [String] folder of everything that is not source: cache, deliveries, database
+    def var = ENV.fetch("MORDANT_VAR", File.join(ROOT, "var"))
+
+    # @return [String] libpq connection string
+    def database = ENV.fetch("MORDANT_DATABASE")
+
+    # @return [String] below which outputs are written
+    def delivery = ENV.fetch("MORDANT_DELIVERY", File.join(var, "delivery"))
+
+    # @return [String] may be deleted at any time
+    def cache = File.join(var, "cache")
+
+    # @return [Integer] bytes the cache may hold
+    def cache_limit = Integer(ENV.fetch("MORDANT_CACHE_MB", "4096")) * 1024 * 1024
+  end
+end

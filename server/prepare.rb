@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+# Before anything is served: the database and its schema, the media folders, the
+# demo production. Arguments are media folders; --demo loads the demo.
+require_relative "lib/server"
+require "fileutils"
+
+folders = ARGV.dup
+demo = folders.delete("--demo")
+Server::LOADER.eager_load
+FileUtils.mkdir_p([Server::Settings.delivery, Server::Settings.cache])
+Server::Database.create
+Server::Database.connect
+Server::Database.migrate
+folders.each { |folder| Server::MediaRoot.configure(folder) }
+if demo && Server::Demo.load
+  puts "loaded the demo production"
+end

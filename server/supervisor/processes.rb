@@ -1,0 +1,116 @@
+# frozen_string_literal: true
+
+require "etc"
+require "fileutils"
+require "net/http"
+
+module Supervisor
+  ROOT = File.expand_path("../..", __dir__)
+
+  # What every process of ours is given. glibc hands memory of up to 128 kB back
+  # at once by default; tiles are as large and wanted again at once.
+  ENVIRONMENT = {
+    "BUNDLE_GEMFILE" => File.join(ROOT, "Gemfile"), "BUNDLE_PATH" => File.join(ROOT, "vendor/bundle"),
+    "MALLOC_MMAP_THRESHOLD_" => (256 * 1024 * 1024).to_s, "MALLOC_TRIM_THRESHOLD_" => (512 * 1024 * 1024).to_s,
+    "MALLOC_ARENA_MAX" => "2", "VIPS_WARNING" => "1"
+  }.freeze
+
+  # The web processes and the job workers of one database.
+  class Processes
+    PATIENCE = 60 # seconds until the first answer
+    GRACE = 6 # seconds to end by themselves
+
+    # @param environment [Hash] MORDANT_DATABASE, MORDANT_PORT, MORDANT_VAR
+    # @param log [String] folder
+    # @param workers [Integer] job processes
+    def initialize(environment:, log:, workers: 2)
+      @environment = ENVIRONMENT.merge(environment)
+      @log, @workers = log, workers
+      @running = {}
+      FileUtils.mkdir_p(log)
+    end
+
+    # @param arguments [Array<String>] of server/prepare.rb
+    def prepare(*arguments)
+      system(@environment, "bundle", "exec", "ruby", "server/prepare.rb", *arguments, chdir: ROOT) ||
+        raise(Trouble, "the database could not be prepared; the lines above say why")
+    end
+
+    def start
+      start_web
+      @workers.times { |number| start_worker(number) }
+    end
+
+    def start_web
+      launch("web", "puma", "-C", "server/puma.rb", "server/config.ru")
+      wait_for_answer
+    end
+
+    # @return [Integer] process id
+    def start_worker(number)
+      launch("worker-#{number}", "nice", "-n", "5", "que", "-q", "default", "-w", "1", "-i", "1", "./server/worker.rb")
+    end
+
+    # @return [Hash{String => Integer}] process ids by name
+    attr_reader :running
+
+    # Starts what died again, until stopped.
+    def watch
+      loop do
+        id = Process.wait
+        name = running.key(id) or next
+        running.delete(name)
+        warn("#{name} ended (#{$?}); starting it again") # rubocop:disable Style/SpecialGlobalVars
+        sleep 1
+        (name == "web") ? start_web : start_worker(name[/\d+/].to_i)
+      end
+    end
+
+    def stop
+      running.each_value { |id| signal("TERM", id) }
+      deadline = now + GRACE
+      sleep 0.05 while running.any? { |_, id| alive?(id) } && now < deadline
+      running.each_value { |id| signal("KILL", id) if alive?(id) }
+      running.clear
+    end
+
+    private
+
+    # Each in a group of its own, so that Ctrl-C reaches only us; it ends with us.
+    def launch(name, *command)
+      running[name] = spawn(@environment, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", *command, chdir: ROOT, pgroup: true,
+        %i[out err] => [File.join(@log, "#{name}.log"), "a"], :in => File::NULL)
+    end
+
+    def wait_for_answer
+      deadline = now + PATIENCE
+      until answers?
+        if now > deadline || !alive?(running["web"])
+          lines = File.readlines(File.join(@log, "web.log")).last(6).join("  ")
+          raise Trouble, "the web server did not start. Its log ends with:\n  #{lines}"
+        end
+        sleep 0.1
+      end
+    end
+
+    def answers?
+      Net::HTTP.get_response(URI("http://127.0.0.1:#{@environment.fetch("MORDANT_PORT")}/api/projects")).is_a?(Net::HTTPOK)
+    rescue SystemCallError, IOError
+      false
+    end
+
+    def alive?(id)
+      Process.wait(id, Process::WNOHANG).nil?
+    rescue Errno::ECHILD
+      false
+    end
+
+    def signal(name, id)
+      Process.kill(name, -id)
+    rescue Errno::ESRCH
+      nil # it has ended
+    end
+
+    def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  end
+end

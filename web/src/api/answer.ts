@@ -1,0 +1,39 @@
+import type { ToneTrace } from './types'
+
+export interface AnswerHeader {
+  frame: number
+  size: string
+  width: number
+  height: number
+  /** Milliseconds of Ruby time. */
+  took: number
+  columns?: number
+  levels?: number
+  tone?: ToneTrace
+  /** By step id: tone out for equal distances of tone in. */
+  curves?: Record<string, number[]>
+  parts: { name: string; length: number }[]
+}
+
+export interface Answer {
+  header: AnswerHeader
+  parts: Record<string, Uint8Array<ArrayBuffer>>
+}
+
+/**
+ * Takes a picture answer apart: the header's length (32 bits, little-endian), the
+ * header as JSON, then its parts one after another.
+ *
+ * @throws RangeError when it is shorter than it says
+ */
+export function unpack(buffer: ArrayBuffer): Answer {
+  const length = new DataView(buffer).getUint32(0, true)
+  const header = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, 4, length))) as AnswerHeader
+  const parts: Answer['parts'] = {}
+  let at = 4 + length
+  for (const part of header.parts) {
+    parts[part.name] = new Uint8Array(buffer, at, part.length)
+    at += part.length
+  }
+  return { header, parts }
+}

@@ -1,0 +1,194 @@
+/** What the server answers, as its models write it. */
+
+export interface ParameterSpec {
+  name: string
+  label: string
+  /** Names of the numbers of a row; null for a single number. */
+  channels: string[] | null
+  unit: string
+  min: number
+  max: number
+  neutral: number
+  about: string
+  suffix: string
+  decimals: number
+  /** What one arrow key moves it by. */
+  nudge: number
+  /** What the stored number is multiplied by to be shown. */
+  shown_times?: number
+}
+
+/** A handle of the staves: what moving it by one adds to the numbers of a parameter. */
+export interface HandleSpec {
+  stave: 'light' | 'warmth' | 'tint'
+  zone: 'low' | 'middle' | 'high' | 'overall'
+  parameter: string
+  direction: number[]
+  /** Place on the tone axis; null for the overall handle. */
+  at: number | null
+}
+
+export interface StepSpec {
+  id: string
+  label: string
+  domain: string
+  parameters: ParameterSpec[]
+  handles: HandleSpec[]
+}
+
+export interface Encoding {
+  id: string
+  label: string
+  kind: 'scene' | 'display'
+}
+
+export interface OutputKind {
+  id: string
+  label: string
+  about: string
+  extension: string
+  sequence: boolean
+}
+
+export interface Catalogue {
+  steps: StepSpec[]
+  encodings: Encoding[]
+  kinds: OutputKind[]
+  tokens: string[]
+  /** The folder outputs are written below. */
+  delivery: string
+  space: { black: number; middle: number; white: number }
+}
+
+export interface Project {
+  id: number
+  name: string
+  rate: string
+  width: number
+  height: number
+  working_space: string
+  view: { encoding: string; rendering: string | null; label: string }
+  /** What undo would take back, in words. */
+  undo: string | null
+  redo: string | null
+}
+
+export interface ProjectSummary extends Project {
+  cuts: { id: number; name: string }[]
+}
+
+export type ParameterValue = number | number[]
+
+export interface StepDocument {
+  id: string
+  kind: string
+  name: string
+  enabled: boolean
+  strength: number
+  parameters: Record<string, ParameterValue>
+}
+
+export interface RecipeDocument {
+  steps: StepDocument[]
+}
+
+export interface Recipe {
+  id: number
+  shot: number
+  name: string
+  revision: number
+  document: RecipeDocument
+}
+
+export interface Clip {
+  id: number
+  path: string
+  name: string
+  status: 'ready' | 'refused'
+  reason: string | null
+  width: number
+  height: number
+  rate: string
+  frames: number
+  start: string | null
+  reel: string | null
+  codec: string
+  pixel_format: string
+  bit_depth: number
+  range: string | null
+  camera: string | null
+  scene: string | null
+  take: string | null
+  encoding: string | null
+  encoding_reason: string | null
+}
+
+export interface Shot {
+  id: number
+  name: string
+  scene: string
+  position: number
+  source_in: number
+  record_in: number
+  length: number
+  dissolve: number
+  clip: Clip
+  recipe: Recipe
+}
+
+export interface Cut {
+  id: number
+  name: string
+  project: Project
+  length: number
+  shots: Shot[]
+}
+
+export interface MediaRoot {
+  id: number
+  label: string
+}
+
+export interface MediaEntry {
+  name: string
+  path: string
+  folder: boolean
+  size: number | null
+}
+
+export interface Intake {
+  id: number
+  path: string
+  status: 'waiting' | 'running' | 'done' | 'failed'
+  found: number
+  done: number
+  refused: number
+  message: string | null
+}
+
+export interface Output {
+  id: number
+  order: number
+  kind: string
+  label: string
+  about: string
+  path: string
+  status: 'waiting' | 'running' | 'done' | 'cancelled' | 'failed'
+  frames: number
+  done: number
+  message: string | null
+  cancelling: boolean
+  seconds?: number | null
+}
+
+export interface Order {
+  id: number
+  outputs: Output[]
+}
+
+/** Over the tone axis of the working space, in equal bins. */
+export interface ToneTrace {
+  light: number[]
+  warmth: (number | null)[]
+  tint: (number | null)[]
+}

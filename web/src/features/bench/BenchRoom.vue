@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, toRaw, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import RecipeColumn from '../grade/RecipeColumn.vue'
+import { useRecipes } from '../grade/useRecipes'
+import { handMoving } from '../grade/useStepEditor'
+import ScopeDock from '../scopes/ScopeDock.vue'
+import { useCatalogue } from '../shell/useCatalogue'
+import { useKeys } from '../shell/useKeys'
+import { useNotices } from '../shell/useNotices'
+import CutBar from './CutBar.vue'
+import PictureStage from './PictureStage.vue'
+import ShotRibbon from './ShotRibbon.vue'
+import { useCut } from './useCut'
+import { usePicture, type PictureWish } from './usePicture'
+import { usePlayer } from './usePlayer'
+
+const route = useRoute()
+const cut = useCut()
+const recipes = useRecipes()
+const notices = useNotices()
+const catalogue = useCatalogue()
+const stage = ref<InstanceType<typeof PictureStage>>()
+const source = ref(false)
+const looping = ref(true)
+const opened = ref(false)
+
+async function open() {
+  opened.value = false
+  try {
+    await Promise.all([catalogue.load(), cut.open(String(route.params.cut))])
+    opened.value = true
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+onMounted(open)
+watch(() => route.params.cut, open)
+
+const range = computed(() => {
+  const shot = cut.shot
+  return looping.value && shot ? { first: shot.record_in, count: shot.length } : { first: 0, count: cut.length }
+})
+const player = usePlayer({
+  cut: computed(() => cut.cut?.id ?? null),
+  rate: computed(() => cut.rate),
+  range,
+  generation: computed(() => recipes.generation),
+  go: cut.go,
+  trouble: notices.trouble,
+})
+
+const wish = computed<PictureWish | null>(() => {
+  if (!opened.value || !cut.cut || !cut.shot || player.playing.value) return null
+  // the recipe as it is under the hand, whether or not it is kept yet
+  const trial = { shot: cut.shot.id, document: toRaw(cut.shot.recipe.document) }
+  return { cut: cut.cut.id, frame: cut.frame, source: source.value, moving: handMoving.value, trial }
+})
+const picture = usePicture(wish, notices.trouble)
+const bitmap = computed(() => player.picture.value ?? picture.shown.value?.bitmap ?? null)
+const header = computed(() => picture.shown.value?.header)
+
+function leavePlay() {
+  if (player.playing.value) player.stop()
+}
+function goShot(index: number) {
+  leavePlay()
+  cut.goShot(index)
+}
+function goFrame(frame: number) {
+  leavePlay()
+  cut.go(frame)
+}
+const togglePlay = () => (player.playing.value ? player.stop() : player.play(cut.frame))
+
+useKeys([
+  { key: 'q', words: 'previous shot', press: () => goShot(cut.shotIndex - 1) },
+  { key: 'e', words: 'next shot', press: () => goShot(cut.shotIndex + 1) },
+  { key: 'a', words: 'one frame back', press: () => goFrame(cut.frame - 1) },
+  { key: 'd', words: 'one frame on', press: () => goFrame(cut.frame + 1) },
+  { key: 'w', words: 'held: the source', press: () => (source.value = true), release: () => (source.value = false) },
+  { key: 'space', words: 'play, stop', press: togglePlay },
+  { key: 'r', words: 'round the shot or the cut', press: () => (looping.value = !looping.value) },
+  { key: 'f', words: 'fit or 1:1', press: () => stage.value?.toggle() },
+  { key: 'mod+z', words: 'undo', press: () => void recipes.undo() },
+  { key: 'mod+shift+z', words: 'redo', press: () => void recipes.redo() },
+])
+</script>
+
+<template>
+  <div v-if="opened && cut.shot && cut.project" class="grid h-full grid-cols-[156px_minmax(0,1fr)_344px] grid-rows-1">
+    <ShotRibbon :shots="cut.shots" :current="cut.shot.id" @go="goShot" />
+    <section class="flex min-h-0 min-w-0 flex-col" aria-label="picture">
+      <PictureStage
+        ref="stage"
+        :bitmap="bitmap"
+        :raster="cut.project"
+        :label="`picture of shot ${cut.shot.name}`"
+        :source="source"
+        :loading="picture.loading.value"
+        :failed="player.playing.value ? null : picture.failed.value"
+        :data-size="header?.size"
+        :data-frame="header?.frame"
+      >
+        <template #label><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ source ? 'as shot' : 'graded' }} · {{ cut.shot.clip.name }}</template>
+      </PictureStage>
+      <CutBar
+        :shots="cut.shots"
+        :frame="cut.frame"
+        :length="cut.length"
+        :rate="cut.rate"
+        :playing="player.playing.value"
+        :looping="looping"
+        :shown-rate="player.shownRate.value"
+        :dropped="player.dropped.value"
+        @go="goFrame"
+        @play="togglePlay"
+        @loop="looping = !looping"
+      />
+      <ScopeDock :shown="picture.shown.value" />
+    </section>
+    <RecipeColumn :shot="cut.shot" :trace="header?.tone ?? null" :curves="header?.curves ?? {}" />
+  </div>
+  <div v-else class="flex h-full items-center justify-center text-dim">{{ opened ? 'This cut has no shots. Make one in the Intake room.' : 'opening the cut…' }}</div>
+</template>

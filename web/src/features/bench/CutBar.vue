@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import type { Shot } from '@/api/types'
+import { computed, ref } from 'vue'
+import { clock } from './timecode'
+
+const props = defineProps<{
+  shots: Shot[]
+  frame: number
+  length: number
+  rate: number
+  playing: boolean
+  looping: boolean
+  shownRate: number
+  dropped: number
+}>()
+const emit = defineEmits<{ go: [frame: number]; play: []; loop: [] }>()
+
+const bar = ref<HTMLElement>()
+const shot = computed(() => props.shots.find((one) => props.frame >= one.record_in && props.frame < one.record_in + one.length))
+const share = (frames: number) => `${(frames / props.length) * 100}%`
+
+function scrub(event: PointerEvent) {
+  const bounds = bar.value?.getBoundingClientRect()
+  if (!bounds || event.buttons !== 1) return
+  emit('go', ((event.clientX - bounds.left) / bounds.width) * props.length - 0.5)
+}
+
+function press(event: PointerEvent) {
+  bar.value?.setPointerCapture(event.pointerId)
+  scrub(event)
+}
+</script>
+
+<template>
+  <div class="border-t border-line bg-pane px-3 pt-1.5 pb-2.5">
+    <div class="mb-1.5 flex items-center gap-3 text-xs text-dim">
+      <button class="w-12 border border-line bg-raise py-px text-center text-ink hover:border-faint" @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
+      <b class="font-medium text-ink" data-test="clock">{{ clock(frame, rate) }}</b>
+      <span v-if="shot">{{ shot.name }} frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span>
+      <span v-if="playing" data-test="rate" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ rate }} f/s · {{ dropped }} dropped</span>
+      <span v-else>{{ rate }} f/s</span>
+      <span class="flex-1" />
+      <button class="hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @click="emit('loop')">{{ looping ? 'round this shot' : 'round the cut' }}</button>
+    </div>
+    <div
+      ref="bar"
+      class="relative h-5 cursor-pointer touch-none"
+      role="slider"
+      aria-label="cut bar"
+      tabindex="0"
+      :aria-valuenow="frame"
+      aria-valuemin="0"
+      :aria-valuemax="length - 1"
+      :aria-valuetext="`${clock(frame, rate)}, shot ${shot?.name ?? ''}`"
+      @pointerdown="press"
+      @pointermove="scrub"
+      @keydown.left.prevent="emit('go', frame - 1)"
+      @keydown.right.prevent="emit('go', frame + 1)"
+    >
+      <span
+        v-for="one in shots"
+        :key="one.id"
+        class="absolute inset-y-0 overflow-hidden border-r border-ground px-1 pt-0.5 text-2xs whitespace-nowrap"
+        :class="one.id === shot?.id ? 'bg-[#4c4c4c] text-ink' : 'bg-[#343434] text-dim'"
+        :style="{ left: share(one.record_in), width: share(one.length) }"
+      >
+        <svg v-if="one.dissolve" class="absolute inset-y-0 left-0 h-full" :style="{ width: `${(one.dissolve / one.length) * 100}%` }" viewBox="0 0 10 10" preserveAspectRatio="none" :aria-label="`dissolve of ${one.dissolve} frames`">
+          <path d="M0 0H10L0 10Z" fill="#232323" />
+          <path d="M0 10L10 0" stroke="#9a9a9a" stroke-width="1" vector-effect="non-scaling-stroke" />
+        </svg>
+        <span class="relative" :style="{ paddingLeft: one.dissolve ? share(0) : undefined }">{{ one.name }}</span>
+      </span>
+      <i class="pointer-events-none absolute -top-1 -bottom-1 w-px bg-weld" :style="{ left: share(frame + 0.5) }" />
+    </div>
+  </div>
+</template>

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, toRef, watchEffect } from 'vue'
+import { followDrag } from '../grade/useDrag'
+import { useZoom } from './useZoom'
+
+const props = defineProps<{
+  bitmap: ImageBitmap | null
+  /** Raster of the project, in which zoom counts. */
+  raster: { width: number; height: number }
+  label: string
+  source: boolean
+  loading: boolean
+  failed: string | null
+}>()
+
+const box = ref<HTMLElement>()
+const canvas = ref<HTMLCanvasElement>()
+const { width, height } = useElementSize(box)
+const stage = computed(() => ({ width: width.value, height: height.value }))
+const zoom = useZoom(stage, toRef(props, 'raster'))
+const pixels = window.devicePixelRatio || 1
+
+watchEffect(
+  () => {
+    const surface = canvas.value
+    const context = surface?.getContext('2d', { alpha: false })
+    if (!surface || !context || width.value === 0) return
+    const { x, y, width: w, height: h } = zoom.place.value
+    surface.width = Math.round(width.value * pixels)
+    surface.height = Math.round(height.value * pixels)
+    context.fillStyle = '#111111'
+    context.fillRect(0, 0, surface.width, surface.height)
+    if (!props.bitmap || props.bitmap.width === 0) return
+    context.imageSmoothingEnabled = zoom.scale.value < 2 || props.bitmap.width < props.raster.width
+    context.imageSmoothingQuality = 'high'
+    context.drawImage(props.bitmap, x * pixels, y * pixels, w * pixels, h * pixels)
+  },
+  { flush: 'post' },
+)
+
+function wheel(event: WheelEvent) {
+  const bounds = box.value?.getBoundingClientRect()
+  if (bounds) zoom.wheel(event.deltaY, { x: event.clientX - bounds.left, y: event.clientY - bounds.top })
+}
+
+function press(event: PointerEvent) {
+  followDrag(event, { move: zoom.pan })
+}
+
+defineExpose({ fit: zoom.fit, actual: () => zoom.actual(), toggle: () => (zoom.fits.value ? zoom.actual() : zoom.fit()) })
+</script>
+
+<template>
+  <div class="relative min-h-0 flex-1 bg-[#111]" :class="zoom.fits.value ? '' : 'cursor-grab'">
+    <div ref="box" class="absolute inset-x-3 top-8 bottom-3 overflow-hidden" @wheel.prevent="wheel" @pointerdown="press" @dblclick="zoom.fit">
+      <canvas ref="canvas" class="size-full" role="img" :aria-label="label" />
+    </div>
+    <div class="absolute inset-x-3 top-2 flex items-baseline justify-between text-xs text-dim">
+      <span><slot name="label" /></span>
+      <span class="flex items-center gap-3">
+        <span v-if="source" class="border border-weld px-1.5 text-weld">source</span>
+        <button class="hover:text-ink" :title="zoom.fits.value ? 'fitted; F shows it 1:1' : 'F fits it'" @click="zoom.fits.value ? zoom.actual() : zoom.fit()">
+          {{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %
+        </button>
+      </span>
+    </div>
+    <p v-if="failed" class="absolute inset-0 flex items-center justify-center px-16 text-center text-madder">{{ failed }}</p>
+    <p v-else-if="!bitmap" class="absolute inset-0 flex items-center justify-center text-dim">{{ loading ? 'making the picture…' : '' }}</p>
+  </div>
+</template>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import type { Shot } from '@/api/types'
+import { computed, ref, watch } from 'vue'
+
+const props = defineProps<{ shots: Shot[]; current: number | null }>()
+const emit = defineEmits<{ go: [index: number] }>()
+
+const list = ref<HTMLElement>()
+
+const scenes = computed(() => {
+  const groups: { name: string; shots: { shot: Shot; index: number }[] }[] = []
+  props.shots.forEach((shot, index) => {
+    const group = groups.at(-1)
+    if (group && group.name === shot.scene) group.shots.push({ shot, index })
+    else groups.push({ name: shot.scene, shots: [{ shot, index }] })
+  })
+  return groups
+})
+
+const graded = (shot: Shot) => shot.recipe.document.steps.length > 0
+
+watch(
+  () => props.current,
+  (id) => list.value?.querySelector(`[data-shot="${id}"]`)?.scrollIntoView({ block: 'nearest' }),
+  { flush: 'post' },
+)
+</script>
+
+<template>
+  <div ref="list" class="min-h-0 overflow-y-auto border-r border-line px-2 py-1.5" role="listbox" aria-label="shots">
+    <template v-for="scene in scenes" :key="scene.shots[0]?.shot.id">
+      <h3 class="flex justify-between px-0.5 pt-2 pb-1.5 text-2xs font-medium text-dim">
+        <span class="truncate">{{ scene.name }}</span><span class="text-faint">{{ scene.shots.length }}</span>
+      </h3>
+      <button
+        v-for="{ shot, index } in scene.shots"
+        :key="shot.id"
+        class="relative mb-1.5 block w-full p-[3px] text-left outline-1"
+        :class="shot.id === current ? 'bg-raise outline-weld' : 'outline-transparent hover:outline-line'"
+        role="option"
+        :aria-selected="shot.id === current"
+        :data-shot="shot.id"
+        @click="emit('go', index)"
+      >
+        <img :src="`/api/shots/${shot.id}/small.png?revision=${shot.recipe.revision}.${shot.clip.encoding}`" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" />
+        <span class="mt-0.5 flex items-center justify-between text-2xs text-dim">
+          <span class="flex items-center gap-1.5"><b class="font-medium text-ink">{{ shot.name }}</b><i v-if="graded(shot)" class="size-1 rounded-full bg-ink" title="has steps" /></span>
+          <span :class="shot.clip.encoding ? '' : 'text-madder'">{{ shot.clip.encoding ? (shot.clip.camera ?? shot.clip.reel ?? '') : 'no encoding' }}</span>
+        </span>
+      </button>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,68 @@
+import { getJson } from '@/api/client'
+import type { Cut, Project, ProjectSummary, Shot } from '@/api/types'
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+
+/** The cut that is open: its shots and the record frame somebody is at. */
+export const useCut = defineStore('cut', () => {
+  const cut = ref<Cut | null>(null)
+  const project = ref<Project | null>(null)
+  const frame = ref(0)
+  const last = ref<Record<string, string>>({})
+
+  const shots = computed(() => cut.value?.shots ?? [])
+  const length = computed(() => cut.value?.length ?? 0)
+  const shotIndex = computed(() => shots.value.findIndex((shot) => frame.value >= shot.record_in && frame.value < shot.record_in + shot.length))
+  const shot = computed<Shot | null>(() => shots.value[shotIndex.value] ?? null)
+  const rate = computed(() => {
+    const [over, under] = (project.value?.rate ?? '24/1').split('/').map(Number)
+    return (over ?? 24) / (under ?? 1)
+  })
+
+  const spot = (id: number | string) => `mordant.frame.${id}`
+
+  /** Opens a cut, where somebody left it. */
+  async function open(id: string) {
+    const found = await getJson<Cut>(`/cuts/${id}`)
+    cut.value = found
+    project.value = found.project
+    last.value[found.project.id] = id
+    go(Number(sessionStorage.getItem(spot(id)) ?? 0))
+  }
+
+  /** Opens a project without a cut. */
+  async function openProject(id: string) {
+    const found = (await getJson<ProjectSummary[]>('/projects')).find((one) => one.id === Number(id))
+    if (!found) throw new Error(`there is no project ${id}`)
+    project.value = found
+    const first = found.cuts[0]
+    if (first) last.value[id] ??= String(first.id)
+  }
+
+  function go(to: number) {
+    frame.value = Math.max(0, Math.min(length.value - 1, Math.round(to)))
+    if (cut.value) sessionStorage.setItem(spot(cut.value.id), String(frame.value))
+  }
+
+  /** To the first frame that is a shot's alone. */
+  function goShot(index: number) {
+    const to = shots.value[Math.max(0, Math.min(shots.value.length - 1, index))]
+    if (to) go(to.record_in + to.dissolve)
+  }
+
+  return {
+    cut,
+    project,
+    frame,
+    shots,
+    length,
+    shot,
+    shotIndex,
+    rate,
+    open,
+    openProject,
+    go,
+    goShot,
+    lastOf: (id: string | undefined) => (id ? last.value[id] : undefined),
+  }
+})

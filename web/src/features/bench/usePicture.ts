@@ -1,0 +1,97 @@
+import { send } from '@/api/client'
+import { unpack, type Answer, type AnswerHeader } from '@/api/answer'
+import { onScopeDispose, shallowRef, ref, watch, type Ref } from 'vue'
+
+/** What a picture shows; a new one is asked for whenever it changes. */
+export interface PictureWish {
+  cut: number
+  frame: number
+  /** Without any recipe. */
+  source: boolean
+  /** A hand is moving: a reduced picture now, the exact one when it rests. */
+  moving: boolean
+  /** A recipe under the hand, not stored yet. */
+  trial: { shot: number; document: unknown } | null
+}
+
+export interface ShownPicture {
+  bitmap: ImageBitmap
+  header: AnswerHeader
+  parts: Answer['parts']
+}
+
+const REST = 120 // ms without a change before the exact picture is asked for
+
+/**
+ * The picture of a wish. One request is under way at a time; of the wishes that
+ * come meanwhile only the newest is asked for. The server drops what is overtaken.
+ */
+export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unknown) => void) {
+  const shown = shallowRef<ShownPicture | null>(null)
+  const loading = ref(false)
+  const failed = ref<string | null>(null)
+  const screen = crypto.randomUUID()
+  let sequence = 0
+  let waiting: { wish: PictureWish; size: string } | null = null
+  let busy = false
+  let timer = 0
+  let over = false
+
+  function want(size: string) {
+    if (!wish.value) return
+    waiting = { wish: wish.value, size }
+    if (!busy) void next()
+  }
+
+  async function next() {
+    busy = true
+    while (waiting && !over) {
+      const { wish: asked, size } = waiting
+      waiting = null
+      loading.value = size === 'full'
+      try {
+        await fetchOne(asked, size)
+        failed.value = null
+      } catch (error) {
+        failed.value = error instanceof Error ? error.message : String(error)
+        trouble(error)
+      }
+    }
+    loading.value = false
+    busy = false
+  }
+
+  async function fetchOne(asked: PictureWish, size: string) {
+    const response = await send('POST', `/cuts/${asked.cut}/picture`, {
+      frame: asked.frame, source: asked.source, trial: asked.trial, size, screen, sequence: ++sequence,
+    })
+    if (response.status === 204) return
+    const answer = unpack(await response.arrayBuffer())
+    const bytes = answer.parts.picture
+    if (!bytes) throw new Error('the server sent no picture')
+    const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' })
+    if (over) return
+    shown.value?.bitmap.close()
+    shown.value = { bitmap, header: answer.header, parts: answer.parts }
+  }
+
+  watch(
+    wish,
+    (now, before) => {
+      clearTimeout(timer)
+      if (!now) return
+      const quick = now.moving || (before !== null && before !== undefined && before.frame !== now.frame && busy)
+      if (quick) want('drag')
+      timer = window.setTimeout(() => want('full'), quick ? REST : 0)
+    },
+    { immediate: true },
+  )
+
+  onScopeDispose(() => {
+    over = true
+    clearTimeout(timer)
+    shown.value?.bitmap.close()
+  })
+
+  return { shown, loading, failed }
+}

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import type { Catalogue, Recipe, StepDocument, StepSpec, ToneTrace } from '@/api/types'
+import { computed, toRef } from 'vue'
+import { useStorage } from '@vueuse/core'
+import NumberField from './NumberField.vue'
+import StavePanel from './StavePanel.vue'
+import { useStepEditor } from './useStepEditor'
+
+const props = defineProps<{
+  recipe: Recipe
+  step: StepDocument
+  spec: StepSpec
+  trace: ToneTrace | null
+  curve: number[] | null
+  space: Catalogue['space']
+}>()
+
+const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
+const singles = computed(() => props.spec.parameters.filter((parameter) => !parameter.channels))
+const rows = computed(() => props.spec.parameters.filter((parameter) => parameter.channels))
+const channelsOpen = useStorage('mordant.balance.channels', false)
+
+const CHANNEL_TINTS = ['text-dim', 'text-madder', 'text-leaf', 'text-woad']
+const CHANNEL_NAMES = ['all', 'red', 'green', 'blue']
+
+function setRow(name: string, index: number, value: number) {
+  const row = [...(editor.value(name) as number[])]
+  row[index] = value
+  editor.set(name, row)
+}
+</script>
+
+<template>
+  <div class="px-3 pt-1 pb-3">
+    <StavePanel :editor="editor" :spec="spec" :trace="trace" :curve="curve" :space="space" />
+    <div class="mt-2 grid grid-cols-3 gap-x-2 gap-y-1.5">
+      <NumberField
+        v-for="parameter in singles"
+        :key="parameter.name"
+        :spec="parameter"
+        :model-value="editor.value(parameter.name) as number"
+        @update:model-value="editor.set(parameter.name, $event)"
+        @begin="editor.begin"
+        @end="editor.end"
+      />
+    </div>
+    <button class="mt-2.5 flex w-full items-center gap-1.5 text-2xs text-dim hover:text-ink" :aria-expanded="channelsOpen" @click="channelsOpen = !channelsOpen">
+      <span class="inline-block w-2">{{ channelsOpen ? '−' : '+' }}</span> lift, gamma, gain and offset by channel
+    </button>
+    <div v-if="channelsOpen" class="mt-1.5 grid grid-cols-[44px_repeat(4,minmax(0,1fr))] items-center gap-x-1.5 gap-y-1">
+      <span />
+      <span v-for="(channel, index) in CHANNEL_NAMES" :key="channel" class="text-2xs" :class="CHANNEL_TINTS[index]">{{ channel }}</span>
+      <template v-for="parameter in rows" :key="parameter.name">
+        <span class="text-2xs text-dim" :title="parameter.about">{{ parameter.label }}</span>
+        <NumberField
+          v-for="(channel, index) in CHANNEL_NAMES"
+          :key="channel"
+          compact
+          :spec="parameter"
+          :label="`${parameter.label} ${channel}`"
+          :model-value="(editor.value(parameter.name) as number[])[index] ?? parameter.neutral"
+          @update:model-value="setRow(parameter.name, index, $event)"
+          @begin="editor.begin"
+          @end="editor.end"
+        />
+      </template>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { held, shownValue } from './edit'
+import { STAVES, toneX } from './staves'
+import { fineness, followDrag, useNudging } from './useDrag'
+import type { StepEditor } from './useStepEditor'
+
+const props = defineProps<{ editor: StepEditor; space: { black: number; white: number } }>()
+
+const CONTRAST_PER_PIXEL = 0.01
+
+const contrast = computed(() => props.editor.value('contrast') as number)
+const pivot = computed(() => props.editor.value('pivot') as number)
+const span = computed(() => props.space.white - props.space.black)
+const tone = computed(() => (pivot.value - props.space.black) / span.value)
+const rounded = (x: number) => Math.round(x * 1e4) / 1e4
+
+function set(name: 'contrast' | 'pivot', value: number) {
+  props.editor.set(name, rounded(held(value, props.editor.parameter(name))))
+}
+
+function press(event: PointerEvent) {
+  followDrag(event, {
+    start: props.editor.begin,
+    move: (dx, dy) => {
+      if (Math.abs(dx) > Math.abs(dy)) set('pivot', pivot.value + (dx / (STAVES.white - STAVES.black)) * span.value)
+      else if (dy !== 0) set('contrast', contrast.value - dy * CONTRAST_PER_PIXEL)
+    },
+    end: props.editor.end,
+  })
+}
+
+const nudging = useNudging(props.editor.begin, props.editor.end)
+
+function key(event: KeyboardEvent) {
+  const up = { ArrowUp: 1, ArrowDown: -1 }[event.key]
+  const right = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
+  if (!up && !right) return
+  nudging()
+  if (up) set('contrast', contrast.value + up * 0.01 * fineness(event))
+  if (right) set('pivot', pivot.value + right * 0.005 * fineness(event))
+  event.preventDefault()
+  event.stopPropagation()
+}
+
+function reset() {
+  props.editor.reset('contrast')
+}
+</script>
+
+<template>
+  <g
+    class="group cursor-move outline-none"
+    role="slider"
+    tabindex="0"
+    aria-label="contrast about the pivot"
+    :aria-valuenow="contrast"
+    :aria-valuetext="`contrast ${shownValue(contrast, editor.parameter('contrast'))}, pivot ${shownValue(pivot, editor.parameter('pivot'))}`"
+    :transform="`translate(${toneX(tone)} ${STAVES.light.bottom + 9})`"
+    @pointerdown="press"
+    @dblclick="reset"
+    @keydown="key"
+  >
+    <circle r="11" fill="transparent" />
+    <circle r="8" class="fill-none stroke-weld opacity-0 group-focus-visible:opacity-100" />
+    <path d="M0 -8L5.5 2H-5.5Z" class="fill-ground group-hover:stroke-weld" :class="contrast === 1 ? 'stroke-dim' : 'stroke-ink'" stroke-width="1.3" />
+    <text class="pointer-events-none fill-ink text-[9px] group-hover:opacity-100 group-focus-visible:opacity-100" :class="contrast === 1 ? 'opacity-0' : 'opacity-100'" x="9" y="4">
+      contrast {{ shownValue(contrast, editor.parameter('contrast')) }}
+    </text>
+  </g>
+</template>

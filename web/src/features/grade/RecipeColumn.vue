@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import type { Shot, StepDocument, ToneTrace } from '@/api/types'
+import { computed, ref, watch } from 'vue'
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { useCut } from '../bench/useCut'
+import { useCatalogue } from '../shell/useCatalogue'
+import BalancePanel from './BalancePanel.vue'
+import ConflictDialog from './ConflictDialog.vue'
+import StepCard from './StepCard.vue'
+import { neutralOf, newStep, withStep, withoutStep } from './edit'
+import { useRecipes } from './useRecipes'
+
+const props = defineProps<{ shot: Shot; trace: ToneTrace | null; curves: Record<string, number[]> }>()
+
+const cut = useCut()
+const catalogue = useCatalogue()
+const recipes = useRecipes()
+const openId = ref<string | null>(null)
+
+const steps = computed(() => props.shot.recipe.document.steps)
+const specOf = (step: StepDocument) => catalogue.step(step.kind)
+
+watch(
+  () => props.shot.id,
+  () => (openId.value = steps.value[0]?.id ?? null),
+  { immediate: true },
+)
+
+function add(kind: string) {
+  const spec = catalogue.step(kind)
+  if (!spec) return
+  const step = newStep(spec, crypto.randomUUID())
+  recipes.change(props.shot.recipe, { steps: [...steps.value, step] }, `${spec.label} added`)
+  openId.value = step.id
+}
+
+function flip(step: StepDocument) {
+  recipes.change(props.shot.recipe, withStep(props.shot.recipe.document, step.id, { enabled: !step.enabled }), `${step.name} ${step.enabled ? 'off' : 'on'}`)
+}
+
+function reset(step: StepDocument) {
+  const spec = specOf(step)
+  if (!spec) return
+  const parameters = Object.fromEntries(spec.parameters.map((parameter) => [parameter.name, neutralOf(parameter)]))
+  recipes.change(props.shot.recipe, withStep(props.shot.recipe.document, step.id, { parameters }), `${step.name} reset`)
+}
+
+function remove(step: StepDocument) {
+  recipes.change(props.shot.recipe, withoutStep(props.shot.recipe.document, step.id), `${step.name} removed`)
+}
+</script>
+
+<template>
+  <aside class="flex min-h-0 flex-col border-l border-line bg-pane" aria-label="recipe">
+    <header class="border-b border-line px-3 py-2.5">
+      <h2 class="text-base"><b class="font-semibold">{{ shot.name }}</b> <span class="text-dim">· {{ shot.recipe.name }}</span></h2>
+      <p class="mt-0.5 truncate text-2xs" :class="shot.clip.encoding ? 'text-dim' : 'text-madder'" :title="shot.clip.encoding_reason ?? ''">
+        {{ shot.clip.encoding ? catalogue.encodingLabel(shot.clip.encoding) : 'no encoding assigned' }} → {{ catalogue.encodingLabel(cut.project?.working_space ?? '') }} →
+        {{ catalogue.encodingLabel(cut.project?.view.encoding ?? '') }}
+      </p>
+    </header>
+    <div class="min-h-0 flex-1 overflow-y-auto">
+      <div class="flex items-center justify-between px-3 pt-2 pb-1">
+        <span class="caption">shot</span>
+        <Menu as="div" class="relative">
+          <MenuButton class="text-2xs text-dim hover:text-ink">+ step</MenuButton>
+          <MenuItems class="absolute right-0 z-10 mt-1 min-w-36 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
+            <MenuItem v-for="spec in catalogue.catalogue?.steps" :key="spec.id" v-slot="{ active }">
+              <button class="block w-full px-3 py-1 text-left text-sm" :class="{ 'bg-line': active }" @click="add(spec.id)">{{ spec.label }}</button>
+            </MenuItem>
+          </MenuItems>
+        </Menu>
+      </div>
+      <template v-for="step in steps" :key="step.id">
+        <StepCard
+          v-if="specOf(step)"
+          :step="step"
+          :spec="specOf(step)!"
+          :open="openId === step.id"
+          @toggle="openId = openId === step.id ? null : step.id"
+          @switch="flip(step)"
+          @reset="reset(step)"
+          @remove="remove(step)"
+        >
+          <BalancePanel
+            v-if="step.kind === 'balance' && catalogue.catalogue"
+            :recipe="shot.recipe"
+            :step="step"
+            :spec="specOf(step)!"
+            :trace="trace"
+            :curve="curves[step.id] ?? null"
+            :space="catalogue.catalogue.space"
+          />
+        </StepCard>
+      </template>
+      <div v-if="steps.length === 0" class="px-3 py-4">
+        <p class="text-dim">Nothing is done to this shot yet.</p>
+        <button class="control-main mt-3" @click="add('balance')">Begin with Balance</button>
+      </div>
+    </div>
+    <ConflictDialog />
+  </aside>
+</template>

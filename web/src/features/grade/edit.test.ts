@@ -1,0 +1,43 @@
+import type { HandleSpec, ParameterSpec, RecipeDocument } from '@/api/types'
+import { describe, expect, it } from 'vitest'
+import { deviation, moved, shownValue, typedValue, withParameter } from './edit'
+
+const gain: ParameterSpec = {
+  name: 'gain', label: 'gain', channels: ['master', 'red', 'green', 'blue'], unit: 'ratio',
+  min: 0, max: 4, neutral: 1, about: '', suffix: '', decimals: 3, nudge: 0.01,
+}
+const lift: ParameterSpec = { ...gain, name: 'lift', unit: 'tone', min: -0.5, max: 0.5, neutral: 0, suffix: '%', decimals: 1, shown_times: 100 }
+const warmth: HandleSpec = { stave: 'warmth', zone: 'high', parameter: 'gain', direction: [0, 0.5, 0, -0.5], at: 0.9 }
+
+describe('handles of the staves', () => {
+  it('read back what they were moved by', () => {
+    const row = moved([1, 1, 1, 1], warmth, gain, 0.2)
+    expect(row).toEqual([1, 1.1, 1, 0.9])
+    expect(deviation(row, warmth, gain)).toBeCloseTo(0.2)
+  })
+
+  it('leave alone what lies across them', () => {
+    expect(deviation([1.5, 1.2, 1.2, 1.2], warmth, gain)).toBeCloseTo(0)
+  })
+
+  it('stay in the declared range', () => {
+    expect(moved([1, 3.9, 1, 0.1], warmth, gain, 1)).toEqual([1, 4, 1, 0])
+  })
+})
+
+describe('numbers', () => {
+  it('are shown and typed in the unit of the parameter', () => {
+    expect(shownValue(-0.025, lift)).toBe('−2.5')
+    expect(shownValue(-0.0001, lift)).toBe('0.0')
+    expect(typedValue('−2,5 %', lift)).toBeCloseTo(-0.025)
+    expect(typedValue('99', lift)).toBe(0.5)
+    expect(typedValue('warm', lift)).toBeNull()
+  })
+
+  it('change one parameter and no other document', () => {
+    const before: RecipeDocument = { steps: [{ id: 'a', kind: 'balance', name: 'Balance', enabled: true, strength: 1, parameters: { exposure: 0, tint: 3 } }] }
+    const after = withParameter(before, 'a', 'exposure', 1)
+    expect(after.steps[0]?.parameters).toEqual({ exposure: 1, tint: 3 })
+    expect(before.steps[0]?.parameters.exposure).toBe(0)
+  })
+})

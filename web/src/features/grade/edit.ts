@@ -1,0 +1,69 @@
+import type { HandleSpec, ParameterSpec, ParameterValue, RecipeDocument, StepDocument, StepSpec } from '@/api/types'
+
+/** Recipe documents with one thing changed; none of these writes to what it is given. */
+
+export function neutralOf(spec: ParameterSpec): ParameterValue {
+  return spec.channels ? spec.channels.map(() => spec.neutral) : spec.neutral
+}
+
+/** Held to the declared range. */
+export function held(value: number, spec: ParameterSpec): number {
+  return Math.min(spec.max, Math.max(spec.min, value))
+}
+
+export function newStep(spec: StepSpec, id: string): StepDocument {
+  const parameters = Object.fromEntries(spec.parameters.map((parameter) => [parameter.name, neutralOf(parameter)]))
+  return { id, kind: spec.id, name: spec.label, enabled: true, strength: 1, parameters }
+}
+
+export function withStep(document: RecipeDocument, id: string, change: Partial<StepDocument>): RecipeDocument {
+  return { steps: document.steps.map((step) => (step.id === id ? { ...step, ...change } : step)) }
+}
+
+export function withoutStep(document: RecipeDocument, id: string): RecipeDocument {
+  return { steps: document.steps.filter((step) => step.id !== id) }
+}
+
+export function withParameter(document: RecipeDocument, id: string, name: string, value: ParameterValue): RecipeDocument {
+  const step = document.steps.find((one) => one.id === id)
+  return step ? withStep(document, id, { parameters: { ...step.parameters, [name]: value } }) : document
+}
+
+/** How far a row of numbers stands from neutral along a handle's direction. */
+export function deviation(row: number[], handle: HandleSpec, spec: ParameterSpec): number {
+  const along = (a: number[], b: number[]) => a.reduce((sum, x, i) => sum + x * (b[i] ?? 0), 0)
+  return along(row.map((x) => x - spec.neutral), handle.direction) / along(handle.direction, handle.direction)
+}
+
+/** The row with the handle moved by so much, each number held to its range. */
+export function moved(row: number[], handle: HandleSpec, spec: ParameterSpec, by: number): number[] {
+  return row.map((x, i) => held(x + by * (handle.direction[i] ?? 0), spec))
+}
+
+/** As it is shown: sign where it matters, decimals, unit. */
+export function shownValue(value: number, spec: ParameterSpec): string {
+  const times = spec.shown_times ?? 1
+  const text = (value * times).toFixed(spec.decimals)
+  const clean = Number(text) === 0 ? text.replace('-', '') : text
+  const signed = spec.min < 0 && Number(clean) > 0 ? `+${clean}` : clean
+  return signed.replace('-', '−')
+}
+
+/** What somebody typed, in the stored unit; null when it is no number. */
+export function typedValue(text: string, spec: ParameterSpec): number | null {
+  const plain = text.trim().replace('−', '-').replace(',', '.').replace(/\s*(st|pt|%)$/i, '')
+  if (plain === '' || !Number.isFinite(Number(plain))) return null
+  return held(Number(plain) / (spec.shown_times ?? 1), spec)
+}
+
+/** One line that says what a step does; empty when it does nothing. */
+export function summary(step: StepDocument, spec: StepSpec): string {
+  const said = spec.parameters.flatMap((parameter) => {
+    const value = step.parameters[parameter.name]
+    if (value === undefined || parameter.name === 'pivot') return []
+    if (Array.isArray(value)) return value.some((x) => x !== parameter.neutral) ? [parameter.label] : []
+    if (value === parameter.neutral) return []
+    return [`${parameter.label} ${shownValue(value, parameter)}${parameter.suffix && ` ${parameter.suffix}`}`]
+  })
+  return said.join(' · ')
+}

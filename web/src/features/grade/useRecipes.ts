@@ -1,0 +1,136 @@
+import { ApiError, getJson, sendJson } from '@/api/client'
+import type { Project, Recipe, RecipeDocument } from '@/api/types'
+import { defineStore } from 'pinia'
+import { computed, reactive, ref } from 'vue'
+import { useCut } from '../bench/useCut'
+import { useNotices } from '../shell/useNotices'
+
+const BETWEEN_SAVES = 200 // ms, while a hand is moving
+const RETRY_AFTER = 1500 // ms, when no server answers
+
+interface Pending {
+  document: RecipeDocument
+  words: string
+  gesture?: string
+}
+
+/**
+ * Grades as they are under the hand, and their way to the server.
+ *
+ * A change shows at once and is sent as soon as the one before has been accepted;
+ * of what waits only the newest is sent. Nothing is taken off before it is kept.
+ */
+export const useRecipes = defineStore('recipes', () => {
+  const cut = useCut()
+  const notices = useNotices()
+  const pending = reactive(new Map<number, Pending>())
+  const keptAt = ref<Date | null>(null)
+  const offline = ref(false)
+  const conflict = ref<{ mine: Pending; theirs: Recipe } | null>(null)
+  const generation = ref(0)
+  let sending: Promise<void> | null = null
+
+  const recipeOf = (id: number) => cut.shots.find((shot) => shot.recipe.id === id)?.recipe
+
+  function change(recipe: Recipe, document: RecipeDocument, words: string, gesture?: string) {
+    recipe.document = document
+    pending.set(recipe.id, { document, words, gesture })
+    generation.value++
+    sending ??= drain().finally(() => (sending = null))
+  }
+
+  async function drain() {
+    while (pending.size > 0 && !conflict.value) {
+      const [id, next] = [...pending][0] as [number, Pending]
+      const recipe = recipeOf(id)
+      if (!recipe) {
+        pending.delete(id)
+        continue
+      }
+      await save(recipe, next)
+    }
+  }
+
+  async function save(recipe: Recipe, next: Pending) {
+    try {
+      const answer = await sendJson<{ recipe: Recipe; project: Project }>('PUT', `/recipes/${recipe.id}`, { ...next, revision: recipe.revision })
+      recipe.revision = answer.recipe.revision
+      if (pending.get(recipe.id) === next) {
+        pending.delete(recipe.id)
+        recipe.document = answer.recipe.document
+      }
+      kept(answer.project)
+      if (next.gesture) await pause(BETWEEN_SAVES)
+    } catch (error) {
+      await refused(recipe, next, error)
+    }
+  }
+
+  async function refused(recipe: Recipe, next: Pending, error: unknown) {
+    if (error instanceof ApiError && error.status === 0) {
+      offline.value = true
+      await pause(RETRY_AFTER)
+    } else if (error instanceof ApiError && error.status === 409) {
+      conflict.value = { mine: pending.get(recipe.id) ?? next, theirs: error.details.recipe as Recipe }
+      pending.delete(recipe.id)
+    } else {
+      pending.delete(recipe.id)
+      notices.trouble(error)
+      take(await getJson<Recipe>(`/recipes/${recipe.id}`))
+    }
+  }
+
+  function kept(project: Project) {
+    offline.value = false
+    keptAt.value = new Date()
+    if (cut.project) cut.project = project
+  }
+
+  function take(fresh: Recipe) {
+    const recipe = recipeOf(fresh.id)
+    if (!recipe) return
+    Object.assign(recipe, fresh)
+    generation.value++
+  }
+
+  /**
+   * Ends a conflict. What was done here is kept on top of what is stored either
+   * way; if the other is wanted it is then undone, so that redo has it.
+   */
+  async function settle(mine: boolean) {
+    const found = conflict.value
+    conflict.value = null
+    if (!found) return
+    await sending
+    take(found.theirs)
+    const recipe = recipeOf(found.theirs.id)
+    if (!recipe) return
+    change(recipe, found.mine.document, found.mine.words)
+    if (!mine) await step('undo')
+  }
+
+  async function step(direction: 'undo' | 'redo') {
+    await sending
+    if (!cut.project) return
+    try {
+      const answer = await sendJson<{ project: Project; recipes: Recipe[] }>('POST', `/projects/${cut.project.id}/${direction}`)
+      answer.recipes.forEach(take)
+      kept(answer.project)
+      const touched = cut.shots.findIndex((shot) => shot.recipe.id === answer.recipes[0]?.id)
+      if (touched >= 0 && touched !== cut.shotIndex) cut.goShot(touched)
+    } catch (error) {
+      notices.trouble(error)
+    }
+  }
+
+  const unsaved = computed(() => pending.size > 0)
+  window.addEventListener('beforeunload', (event) => {
+    if (unsaved.value) event.preventDefault()
+  })
+
+  return { change, undo: () => step('undo'), redo: () => step('redo'), settle, conflict, keptAt, unsaved, offline, generation }
+})
+
+function pause(milliseconds: number) {
+  return new Promise((resolve) => setTimeout(resolve, milliseconds))
+}

@@ -1,0 +1,46 @@
+import type { ParameterValue, Recipe, StepDocument, StepSpec } from '@/api/types'
+import { ref, type Ref } from 'vue'
+import { neutralOf, withParameter } from './edit'
+import { useRecipes } from './useRecipes'
+
+/** Whether a hand is moving something, anywhere; pictures are reduced meanwhile. */
+export const handMoving = ref(false)
+
+/** Changes the parameters of one step of a recipe. */
+export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec: Ref<StepSpec>) {
+  const recipes = useRecipes()
+  let gesture: string | undefined
+
+  function set(name: string, value: ParameterValue) {
+    const label = spec.value.parameters.find((parameter) => parameter.name === name)?.label ?? name
+    recipes.change(recipe.value, withParameter(recipe.value.document, step.value.id, name, value), `${step.value.name}: ${label}`, gesture)
+  }
+
+  function begin() {
+    gesture = crypto.randomUUID()
+    handMoving.value = true
+  }
+
+  function end() {
+    gesture = undefined
+    handMoving.value = false
+  }
+
+  function parameter(name: string) {
+    const found = spec.value.parameters.find((one) => one.name === name)
+    if (!found) throw new Error(`the step ${spec.value.id} has no parameter ${name}`)
+    return found
+  }
+
+  return {
+    parameter,
+    value: (name: string): ParameterValue => step.value.parameters[name] ?? neutralOf(parameter(name)),
+    set,
+    /** A drag: what is set until end() is undone as one change. */
+    begin,
+    end,
+    reset: (name: string) => set(name, neutralOf(parameter(name))),
+  }
+}
+
+export type StepEditor = ReturnType<typeof useStepEditor>

@@ -1,0 +1,62 @@
+import { getJson, sendJson } from '@/api/client'
+import type { Clip, Intake, MediaEntry, MediaRoot } from '@/api/types'
+import { computed, ref, type Ref } from 'vue'
+import { useEvents } from '../shell/useEvents'
+
+/** Folders below the media roots, what was taken in, and what is under way. */
+export function useIntake(project: Ref<string | undefined>, trouble: (error: unknown) => void) {
+  const roots = ref<MediaRoot[]>([])
+  const root = ref<MediaRoot | null>(null)
+  const path = ref('')
+  const entries = ref<MediaEntry[]>([])
+  const clips = ref<Clip[]>([])
+  const intakes = ref(new Map<number, Intake>())
+
+  async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
+    try {
+      return await work()
+    } catch (error) {
+      trouble(error)
+      return undefined
+    }
+  }
+
+  const load = () =>
+    attempt(async () => {
+      roots.value = await getJson<MediaRoot[]>('/media')
+      await loadClips()
+      if (!root.value && roots.value.length === 1 && roots.value[0]) await browse(roots.value[0], '')
+    })
+
+  async function loadClips() {
+    clips.value = await getJson<Clip[]>(`/projects/${project.value}/clips`)
+  }
+
+  const browse = (to: MediaRoot | null, folder: string) =>
+    attempt(async () => {
+      if (to) entries.value = (await getJson<{ entries: MediaEntry[] }>(`/media/${to.id}?path=${encodeURIComponent(folder)}`)).entries
+      root.value = to
+      path.value = folder
+    })
+
+  /** Everything beneath the folder that is open. */
+  const takeIn = () => attempt(() => sendJson<Intake>('POST', `/projects/${project.value}/intakes`, { root: root.value?.id, path: path.value }))
+
+  const assign = (ids: number[], encoding: string | null) =>
+    attempt(async () => {
+      await sendJson<Clip[]>('PATCH', `/projects/${project.value}/clips`, { clips: ids, encoding })
+      await loadClips()
+    })
+
+  useEvents(project, {
+    intake: (intake: Intake) => {
+      const before = intakes.value.get(intake.id)
+      intakes.value.set(intake.id, intake)
+      if (before && intake.status !== before.status && (intake.status === 'done' || intake.status === 'failed')) void attempt(loadClips)
+    },
+  })
+
+  const latest = computed(() => [...intakes.value.values()].sort((a, b) => b.id - a.id)[0] ?? null)
+
+  return { roots, root, path, entries, clips, latest, load, browse, takeIn, assign }
+}

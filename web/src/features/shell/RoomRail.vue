@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink, useRoute } from 'vue-router'
+import { useCut } from '../bench/useCut'
+
+const route = useRoute()
+const cut = useCut()
+
+const ICONS = {
+  intake: 'M4 6h6l2 2h8v10H4zM12 11v4M10 13.5l2 2 2-2',
+  bench: 'M4 7h16M4 12h16M4 17h16M8 5v4M15 10v4M11 15v4',
+  dispatch: 'M4 12h13M12 6l6 6-6 6M20 5v14',
+}
+
+const project = computed(() => route.params.project as string | undefined)
+const cutId = computed(() => (route.params.cut as string | undefined) ?? cut.lastOf(project.value))
+
+const rooms = computed(() => {
+  if (!project.value) return []
+  const params = { project: project.value }
+  const within = cutId.value ? { ...params, cut: cutId.value } : null
+  return [
+    { name: 'intake', label: 'Intake', to: { name: 'intake', params } },
+    { name: 'bench', label: 'Bench', to: within && { name: 'bench', params: within } },
+    { name: 'dispatch', label: 'Dispatch', to: within && { name: 'dispatch', params: within } },
+  ] as const
+})
+</script>
+
+<template>
+  <nav class="flex flex-col items-center gap-1 border-r border-line pt-2" aria-label="rooms">
+    <template v-for="room in rooms" :key="room.name">
+      <RouterLink
+        v-if="room.to"
+        :to="room.to"
+        class="w-12 border-l-2 py-1.5 text-center text-2xs"
+        :class="route.name === room.name ? 'border-weld bg-raise text-ink' : 'border-transparent text-dim hover:text-ink'"
+        :aria-current="route.name === room.name ? 'page' : undefined"
+      >
+        <svg class="mx-auto mb-0.5 size-5" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="1.3">
+          <path :d="ICONS[room.name]" />
+        </svg>
+        {{ room.label }}
+      </RouterLink>
+    </template>
+  </nav>
+</template>

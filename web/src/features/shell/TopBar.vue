@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink, useRoute } from 'vue-router'
+import { useCut } from '../bench/useCut'
+import { useRecipes } from '../grade/useRecipes'
+
+const route = useRoute()
+const cut = useCut()
+const recipes = useRecipes()
+
+const inCut = computed(() => Boolean(route.params.cut) && cut.cut)
+const project = computed(() => (route.params.project ? cut.project : null))
+const kept = computed(() => {
+  if (recipes.unsaved) return recipes.offline ? 'not kept yet: the server does not answer' : 'keeping…'
+  return recipes.keptAt ? `kept ${recipes.keptAt.toLocaleTimeString('en-GB')}` : ''
+})
+</script>
+
+<template>
+  <header class="flex items-center gap-4 border-b border-line px-3 text-xs text-dim">
+    <RouterLink :to="{ name: 'start' }" class="flex items-center gap-2 text-ink" aria-label="all projects">
+      <img src="/mark.svg" alt="" class="size-4" />
+      <b class="font-semibold">{{ project?.name ?? 'Mordant' }}</b>
+    </RouterLink>
+    <span v-if="inCut">{{ cut.cut?.name }}</span>
+    <span class="flex-1" />
+    <template v-if="inCut && project">
+      <span data-test="kept" :class="{ 'text-madder': recipes.offline }">{{ kept }}</span>
+      <span v-if="route.name === 'bench'" class="rounded-sm border border-line px-2 py-0.5 text-ink" title="what the picture is made for">
+        view {{ project.view.label }}
+      </span>
+      <span class="flex gap-1">
+        <button class="px-1.5 text-sm text-ink disabled:text-faint" :disabled="!project.undo" :title="project.undo ? `undo: ${project.undo}` : 'nothing to undo'" aria-label="undo" @click="recipes.undo()">↶</button>
+        <button class="px-1.5 text-sm text-ink disabled:text-faint" :disabled="!project.redo" :title="project.redo ? `redo: ${project.redo}` : 'nothing to redo'" aria-label="redo" @click="recipes.redo()">↷</button>
+      </span>
+    </template>
+    <span title="press ? for the keys of this room">? keys</span>
+  </header>
+</template>

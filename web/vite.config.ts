@@ -1,0 +1,10 @@
+import tailwindcss from '@tailwindcss/vite'
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  plugins: [vue(), tailwindcss()],
+  resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
+  build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
+  test: { include: ['src/**/*.test.ts'] },
+})
