@@ -87,7 +87,7 @@ class CreateProduction < ActiveRecord::Migration[7.1]
       t.timestamps
       t.index %i[shot_id name], unique: true
       t.check_constraint "revision >= 0", name: "recipes_revision"
-      t.check_constraint "jsonb_typeof(document -> 'steps') = 'array'", name: "recipes_document"
+      t.check_constraint "coalesce(jsonb_typeof(document -> 'steps') = 'array', false)", name: "recipes_document"
     end
 
     create_table :changes do |t|

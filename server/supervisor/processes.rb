@@ -78,7 +78,7 @@ module Supervisor
 
     # Each in a group of its own, so that Ctrl-C reaches only us; it ends with us.
     def launch(name, *command)
-      running[name] = spawn(@environment, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", *command, chdir: ROOT, pgroup: true,
+      running[name] = spawn(@environment, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", *command, :chdir => ROOT, :pgroup => true,
         %i[out err] => [File.join(@log, "#{name}.log"), "a"], :in => File::NULL)
     end
 

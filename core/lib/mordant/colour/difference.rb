@@ -28,8 +28,8 @@ module Mordant
       # @param second [Array<Float>] L*, a*, b*
       # @return [Float]
       def ciede2000(first, second)
-        l1, a1, b1 = first
-        l2, a2, b2 = second
+        l1, a1, b1 = first.map(&:to_f)
+        l2, a2, b2 = second.map(&:to_f)
         mean_c = (Math.hypot(a1, b1) + Math.hypot(a2, b2)) / 2
         g = 0.5 * (1 - Math.sqrt(mean_c**7 / (mean_c**7 + 25.0**7)))
         c1, h1 = chroma_hue((1 + g) * a1, b1)
@@ -61,7 +61,8 @@ module Mordant
 
         if difference > 180 then difference - 360
         elsif difference < -180 then difference + 360
-        else difference
+        else
+          difference
         end
       end
 

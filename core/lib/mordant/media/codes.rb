@@ -43,7 +43,7 @@ module Mordant
         blocks = rgb.reshape(3, height, width)[true, 0...(h * by), 0...(w * by)].reshape(3, h, by, w, by)
         sum = Numo::UInt32.new(3, h, w).fill((by * by) / 2)
         by.times { |j| by.times { |i| (sum.inplace + blocks[true, true, j, true, i]).out_of_place! } }
-        mean = (by * by).digits(2).sum == 1 ? sum >> (by * by).bit_length.pred : sum / (by * by)
+        mean = ((by * by).digits(2).sum == 1) ? sum >> (by * by).bit_length.pred : sum / (by * by)
         Codes.new(Numo::UInt16.cast(mean.reshape(3, w * h)), width: w, height: h)
       end
     end

@@ -58,10 +58,14 @@ module Mordant
         end
       end
 
+      # Reads on beside the work, so that a talkative program does not block.
+      #
+      # @return [Thread] whose value is what was said last
       def collect(complaints)
-        Thread.new { complaints.read.to_s.dup.force_encoding("UTF-8").scrub.strip[-LONGEST_COMPLAINT..] || "" }
-          .tap { |thread| thread.report_on_exception = false }
-          .then { |thread| -> { thread.value } }
+        Thread.new do
+          text = complaints.read.to_s.dup.force_encoding("UTF-8").scrub.strip
+          text[-LONGEST_COMPLAINT, LONGEST_COMPLAINT] || text
+        end
       end
 
       def watch(process, limit)
@@ -89,7 +93,7 @@ module Mordant
         status = process.value
         return if status.success?
 
-        complaint = said.call.lines.last(2).join(" ").strip.gsub(/\s+/, " ")
+        complaint = said.value.lines.last(2).join(" ").strip.gsub(/\s+/, " ")
         complaint = status.signaled? ? "stopped by signal #{status.termsig}" : "exit code #{status.exitstatus}" if complaint.empty?
         raise MediaError.new(path, complaint)
       end

@@ -43,11 +43,11 @@ module Mordant
         raise MediaError.new(@path, "the file is empty") if File.zero?(file)
         return unless @sequence&.missing&.any?
 
-        raise MediaError.new(@path, "frames missing from the sequence: #{Probe.spans(@sequence.missing)}")
+        raise MediaError.new(@path, "frames missing from the sequence: #{spans(@sequence.missing)}")
       end
 
       # @return [String] such as "12-14, 20"
-      def self.spans(numbers)
+      def spans(numbers)
         numbers.slice_when { |a, b| b != a + 1 }
           .map { |run| (run.size == 1) ? run.first.to_s : "#{run.first}-#{run.last}" }.join(", ")
       end
@@ -62,7 +62,7 @@ module Mordant
 
       def video
         document.fetch("streams", []).find { |stream| stream["codec_type"] == "video" } ||
-          raise(MediaError.new(@path, "there is no picture in it"))
+          raise(MediaError.new(@path, "there is no picture in it; it may be cut short, copy it again"))
       end
 
       def refuse_size(stream, frames)
@@ -85,7 +85,7 @@ module Mordant
         return counted if counted.positive?
 
         seconds = Float(stream["duration"] || document.dig("format", "duration"), exception: false)
-        raise MediaError.new(@path, "it does not say how long it is; it may be cut short") unless seconds
+        raise MediaError.new(@path, "it does not say how long it is; it may be cut short, copy it again") unless seconds
 
         (seconds * rate).round
       end

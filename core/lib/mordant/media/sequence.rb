@@ -11,7 +11,7 @@ module Mordant
       NUMBERED = /\A(?<stem>.*?)(?<number>\d{3,10})(?<extension>\.[^.]+)\z/
       BRACKETED = /\A(?<stem>.*)\[(?<first>\d+)-(?<last>\d+)\](?<extension>\.[^.]+)\z/
 
-      attr_reader :first, :last, :missing
+      attr_reader :first, :last
 
       # @param path [String] in brackets
       # @return [Sequence, nil] nil for the path of anything else
@@ -19,7 +19,7 @@ module Mordant
         match = BRACKETED.match(File.basename(path)) or return
 
         new(folder: File.dirname(path), stem: match[:stem], extension: match[:extension],
-          digits: match[:first].length, numbers: (match[:first].to_i..match[:last].to_i).to_a)
+          digits: match[:first].length, numbers: [match[:first].to_i, match[:last].to_i])
       end
 
       # @param names [Array<String>] files of one folder
@@ -37,11 +37,13 @@ module Mordant
       def initialize(folder:, stem:, extension:, digits:, numbers:)
         @folder, @stem, @extension, @digits = folder, stem, extension, digits
         @first, @last = numbers.minmax
-        @missing = ((@first..@last).to_a - numbers).freeze
         freeze
       end
 
       def frames = last - first + 1
+
+      # @return [Array<Integer>] numbers between first and last whose file is not there
+      def missing = (first..last).reject { |number| File.file?(file(number)) }
 
       # @return [String] the path of one frame
       def file(number) = File.join(@folder, @stem + number.to_s.rjust(@digits, "0") + @extension)

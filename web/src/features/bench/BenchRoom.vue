@@ -99,8 +99,7 @@ useKeys([
         :source="source"
         :loading="picture.loading.value"
         :failed="player.playing.value ? null : picture.failed.value"
-        :data-size="header?.size"
-        :data-frame="header?.frame"
+        :data-settled="picture.settled.value"
       >
         <template #label><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ source ? 'as shot' : 'graded' }} · {{ cut.shot.clip.name }}</template>
       </PictureStage>

@@ -30,6 +30,8 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   const shown = shallowRef<ShownPicture | null>(null)
   const loading = ref(false)
   const failed = ref<string | null>(null)
+  /** The exact picture of the present wish is shown. */
+  const settled = ref(false)
   const screen = crypto.randomUUID()
   let sequence = 0
   let waiting: { wish: PictureWish; size: string } | null = null
@@ -73,12 +75,14 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
     if (over) return
     shown.value?.bitmap.close()
     shown.value = { bitmap, header: answer.header, parts: answer.parts }
+    settled.value = size === 'full' && asked === wish.value
   }
 
   watch(
     wish,
     (now, before) => {
       clearTimeout(timer)
+      settled.value = false
       if (!now) return
       const quick = now.moving || (before !== null && before !== undefined && before.frame !== now.frame && busy)
       if (quick) want('drag')
@@ -93,5 +97,5 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
     shown.value?.bitmap.close()
   })
 
-  return { shown, loading, failed }
+  return { shown, loading, failed, settled }
 }

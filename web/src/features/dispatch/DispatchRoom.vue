@@ -41,9 +41,8 @@ async function open() {
 onMounted(open)
 watch(whole, (all) => (template.value = all ? '{project}/{cut}/{cut}_{kind}' : '{project}/{cut}/{shot}_{kind}'))
 
-function toggle(list: typeof kinds | typeof chosen, value: never) {
-  const values = list.value as never[]
-  list.value = (values.includes(value) ? values.filter((one) => one !== value) : [...values, value]) as never
+function toggled<T>(list: T[], value: T): T[] {
+  return list.includes(value) ? list.filter((one) => one !== value) : [...list, value]
 }
 
 async function place() {
@@ -73,7 +72,7 @@ async function place() {
                 class="p-0.5 text-left outline-1"
                 :class="chosen.includes(shot.id) ? 'bg-raise outline-weld' : 'outline-line'"
                 :aria-pressed="chosen.includes(shot.id)"
-                @click="toggle(chosen as never, shot.id as never)"
+                @click="chosen = toggled(chosen, shot.id)"
               >
                 <img :src="`/api/shots/${shot.id}/small.png?revision=${shot.recipe.revision}.${shot.clip.encoding}`" :alt="`shot ${shot.name}`" class="aspect-video w-full object-cover" />
                 <span class="block px-0.5 text-2xs" :class="chosen.includes(shot.id) ? 'text-ink' : 'text-dim'">{{ shot.name }}</span>
@@ -94,7 +93,7 @@ async function place() {
               :aria-checked="kinds.includes(kind.id)"
               class="flex w-full items-start gap-2.5 border px-3 py-2 text-left"
               :class="kinds.includes(kind.id) ? 'border-weld/70 bg-weld/10' : 'border-line'"
-              @click="toggle(kinds as never, kind.id as never)"
+              @click="kinds = toggled(kinds, kind.id)"
             >
               <span class="relative mt-0.5 size-3 shrink-0 border border-dim"><i v-if="kinds.includes(kind.id)" class="absolute inset-0.5 bg-ink" /></span>
               <span><span class="block text-sm">{{ kind.label }}</span><span class="block text-2xs text-dim">{{ kind.about }}</span></span>

@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+require "spec_helper"
+
+RSpec.describe Mordant::CommandLine, :folder do
+  def run(*arguments, input: "")
+    output, complaints = StringIO.new, StringIO.new
+    code = described_class.run(arguments, input: StringIO.new(input), output:, complaints:)
+    [code, output.string, complaints.string]
+  end
+
+  it "converts rows in the order given" do
+    code, output, = run("convert", "--from", "acescct", "--to", "aces2065-1", input: "[[0.4135884, 0.4135884, 0.4135884]]")
+    expect(code).to eq(0)
+    expect(JSON.parse(output)).to match_rows([[0.18, 0.18, 0.18]], absolute: 1e-6)
+  end
+
+  it "answers a batch line by line, faults among them" do
+    lines = [{from: "aces2065-1", to: "rec709-bt1886", rendering: "sdr-video-1.0", rgb: [[0.18, 0.18, 0.18]]}.to_json, "{",
+      {from: "acescg", to: "nowhere", rgb: [[1, 1, 1]]}.to_json, {from: "acescg", to: "acescct", rgb: [[1, 1]]}.to_json,
+      {from: "acescg", to: "acescct", rgb: []}.to_json]
+    code, output, = run("convert", "--batch", input: lines.join("\n"))
+    answers = output.lines.map { |line| JSON.parse(line) }
+    expect(code).to eq(0)
+    expect(answers[0]["rgb"]).to match_rows([[0.38953] * 3], absolute: 1e-4)
+    expect(answers[1..3].map { |answer| answer["error"] }).to match([/JSON/, /no encoding "nowhere"/, /rgb\[0\]: expected three finite numbers/])
+    expect(answers[4]).to eq("rgb" => [])
+  end
+
+  it "lists encodings and renderings" do
+    listed = JSON.parse(run("encodings")[1])
+    expect(listed["encodings"].map { |one| one["id"] }).to include("acescct", "rec709-bt1886", "s-log3-s-gamut3.cine")
+    expect(listed["renderings"].map { |one| one["id"] }).to include("sdr-video-1.0")
+  end
+
+  it "grades a still, refuses to overwrite, and names the fault in a recipe" do
+    source = File.join(@folder, "in.png")
+    target = File.join(@folder, "out.png")
+    recipe = File.join(@folder, "recipe.json")
+    Mordant::Media::Stills.write(Frames.flat([0.41, 0.41, 0.41]), source)
+    File.write(recipe, Frames.recipe(exposure: 1.0).to_h.to_json)
+    arguments = ["grade", "--recipe", recipe, "--from", "acescct", "--to", "acescct", source, target]
+    expect(run(*arguments).first).to eq(0)
+    expect(Mordant::Media::Stills.read(target).rgb[0, 0] / 65_535.0).to be_within(2e-5).of(0.41 + 1 / 17.52)
+    expect(run(*arguments)).to match([1, "", /out\.png: it exists/])
+    File.write(recipe, '{"steps": [{"id": "a", "kind": "balance", "parameters": {"exposure": 77}}]}')
+    expect(run(*arguments)[2]).to match(/recipe\.json: steps\[0\]\.parameters\.exposure: expected a number/)
+  end
+
+  it "grades a sequence frame by frame" do
+    Footage.steps(@folder, frames: 3)
+    recipe = File.join(@folder, "recipe.json")
+    File.write(recipe, '{"steps": []}')
+    code, = run("grade", "--recipe", recipe, "--from", "acescct", "--to", "acescct", File.join(@folder, "steps.mkv"), File.join(@folder, "out.%03d.png"))
+    expect(code).to eq(0)
+    expect(Mordant::Media::Stills.read(File.join(@folder, "out.002.png")).rgb[0, 0]).to be_within(50).of(Footage.code(2))
+  end
+
+  it "tells wrong usage from bad input" do
+    expect(run("nothing").first).to eq(2)
+    expect(run("convert", "--from", "acescg").first).to eq(2)
+    expect(run("convert", "--nothing").first).to eq(2)
+    expect(run("probe").first).to eq(2)
+    expect(run("probe", File.join(@folder, "none.mov"))).to match([1, "", /none\.mov: the file is not there/])
+    expect(run("convert", "--from", "acescg", "--to", "acescct", input: "[[1, 2]]").first).to eq(1)
+    expect(run("--help")).to match([0, /usage/, ""])
+  end
+end

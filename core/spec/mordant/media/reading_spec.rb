@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+require "spec_helper"
+
+RSpec.describe Mordant::Media::Probe, :folder do
+  it "says what a clip is" do
+    path = Footage.steps(@folder, name: "tagged.mov", arguments: ["-c:v", "libx264", "-pix_fmt", "yuv422p10le", "-timecode", "10:00:00:05",
+      "-metadata", "encoding=logc3-ei800-wg3", "-metadata", "reel=A001", "-movflags", "use_metadata_tags"])
+    expect(described_class.call(path).to_h).to include(width: 64, height: 36, rate: Rational(24), frames: 12, start: "10:00:00:05",
+      reel: "A001", codec: "h264", bit_depth: 10, encoding: "logc3-ei800-wg3")
+  end
+
+  it "takes no encoding from a file that declares an unknown one" do
+    path = Footage.steps(@folder, arguments: ["-metadata", "encoding=something"])
+    expect(described_class.call(path).encoding).to be_nil
+  end
+
+  it "refuses what it cannot use, with the file and the reason" do
+    {"empty.mov" => ["", /empty/], "noise.mov" => ["\x00\x01" * 500, /Invalid data|moov/], "sound.dng" => ["x", /sensor-raw/]}
+      .each do |name, (bytes, reason)|
+        path = File.join(@folder, name)
+        File.binwrite(path, bytes)
+        expect { described_class.call(path) }.to raise_error(Mordant::MediaError) { |error| expect([error.path, error.reason]).to match([path, reason]) }
+      end
+    expect { described_class.call(File.join(@folder, "gone.mov")) }.to raise_error(Mordant::MediaError, /not there/)
+  end
+end
+
+RSpec.describe Mordant::Media::Reader, :folder do
+  let(:path) { Footage.steps(@folder) }
+  let(:reader) { described_class.new(path, rate: Rational(24)) }
+
+  it "delivers exactly the frames asked for, to the code" do
+    [0, 5, 11].each do |number|
+      found = reader.frame(number, width: 64, height: 36).rgb
+      expect([found.min, found.max]).to all(be_within(40).of(Footage.code(number))), "frame #{number}"
+    end
+    seen = []
+    reader.each(first: 3, count: 4, width: 64, height: 36) { |codes| seen << codes.rgb[0, 0] }
+    expect(seen.map { |code| (code * 1023 / 65_535.0 - 100).round / 40 }).to eq([3, 4, 5, 6])
+  end
+
+  it "expands legal range to full" do
+    legal = Footage.steps(@folder, name: "legal.mov", arguments: ["-vf", "scale=out_color_matrix=bt709:out_range=tv,format=yuv444p10le",
+      "-c:v", "libx264", "-qp", "0", "-pix_fmt", "yuv444p10le", "-color_range", "tv"])
+    found = described_class.new(legal, rate: Rational(24)).frame(4, width: 64, height: 36).rgb
+    expect(found[1, 100]).to be_within(65_535 / 1023.0 * 1.2).of(Footage.code(4))
+  end
+
+  it "complains of a file that ends too early, and of one that is cut off" do
+    expect { reader.each(first: 10, count: 5, width: 64, height: 36) { nil } }
+      .to raise_error(Mordant::MediaError, /ends at frame 12, 3 short/)
+    short = File.join(@folder, "short.mkv")
+    File.binwrite(short, File.binread(path, File.size(path) / 3))
+    expect { described_class.new(short, rate: Rational(24)).frame(11, width: 64, height: 36) }.to raise_error(Mordant::MediaError, /short\.mkv/)
+  end
+
+  it "takes a run of numbered frames as one clip and tells of gaps" do
+    4.times { |n| Mordant::Media::Stills.write(Frames.flat([0.1 * n] * 3, width: 64, height: 36), File.join(@folder, format("run.%04d.png", n + 7))) }
+    sequences, others = Mordant::Media::Sequence.group(@folder, Dir.children(@folder).push("notes.txt"))
+    expect(others).to include("notes.txt")
+    expect(sequences.map { |one| [File.basename(one.path), one.frames] }).to eq([["run.[0007-0010].png", 4]])
+    expect(described_class.new(sequences.first.path, rate: Rational(24)).frame(2, width: 64, height: 36).rgb[0, 9]).to be_within(40).of(0.2 * 65_535)
+    File.delete(File.join(@folder, "run.0009.png"))
+    gapped = Mordant::Media::Sequence.group(@folder, Dir.children(@folder)).first.first
+    expect(gapped.missing).to eq([9])
+    expect { Mordant::Media::Probe.call(gapped.path) }.to raise_error(Mordant::MediaError, /not there|missing.*9/)
+  end
+end
+
+RSpec.describe Mordant::Media::Command do
+  it "ends a program that takes too long, and says what failed" do
+    expect { described_class.run(%w[sleep 30], path: "slow", limit: 0.2) }.to raise_error(Mordant::MediaError, /slow: stopped by signal 9/)
+    expect { described_class.run(%w[ffprobe -v error no-such-file], path: "x") }.to raise_error(Mordant::MediaError, /No such file/)
+    expect { described_class.run(["no-such-program"], path: "x") }.to raise_error(Mordant::MediaError, /not installed/)
+  end
+end

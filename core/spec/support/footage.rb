@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+# Small video files, made once for a run.
+module Footage
+  module_function
+
+  # A clip whose frame n is grey of code 40 * n + 100 of 1023, full-range RGB.
+  #
+  # @return [String] path
+  def steps(folder, frames: 12, name: "steps.mkv", arguments: [])
+    path = File.join(folder, name)
+    Mordant::Media::Command.feed(["ffmpeg", "-v", "error", "-y", "-f", "rawvideo", "-pix_fmt", "rgb48le", "-s", "64x36",
+      "-framerate", "24", "-i", "pipe:0", "-c:v", "ffv1", "-pix_fmt", "gbrp10le", *arguments, "file:#{path}"], path:) do |io|
+      frames.times { |n| io.write(([code(n)] * (64 * 36 * 3)).pack("S<*")) }
+    end
+    path
+  end
+
+  # The 16-bit code of frame n.
+  def code(number) = ((40 * number + 100) * 65_535.0 / 1023).round
+end

@@ -1,0 +1,127 @@
+# frozen_string_literal: true
+
+require_relative "spec_helper"
+require "vips"
+
+RSpec.describe "From a folder to a delivered shot" do
+  let(:footage) { File.join(Server::ROOT, "demo/media") }
+
+  before do
+    day = File.join(MEDIA, "day one/cards")
+    FileUtils.mkdir_p(day)
+    FileUtils.cp([File.join(footage, "heron/H014/H014_1B.mov"), File.join(footage, "dunlin/D207/D207_1C.mov")], day)
+    whole = File.binread(File.join(footage, "heron/H014/H014_1A.mov"))
+    File.binwrite(File.join(day, "broken.mov"), whole[0, whole.size / 2])
+  end
+
+  it "takes in, grades, keeps and delivers" do
+    take_in
+    make_cut
+    grade
+    still_graded_after_reload
+    take_back_and_do_again
+    deliver
+  end
+
+  def take_in
+    visit "/"
+    fill_in "name of a new project", with: "Trial run"
+    click_button "New project"
+    click_button "day one"
+    click_button "Take in everything beneath day one"
+    expect(page).to have_css("[data-test=intake]", text: "2 taken in, 1 refused")
+    expect(page).to have_css("[aria-label='refused files']", text: /broken\.mov.*does not finish|broken\.mov/)
+    expect(page).to have_css("tr", text: /D207_1C\.mov.*not assigned/m)
+    check "D207_1C.mov"
+    click_button "Assign an encoding to 1"
+    find("[role=option]", text: "S-Log3 · S-Gamut3.Cine").click
+    expect(page).to have_css("tr", text: /D207_1C\.mov.*assigned by hand/m)
+    uncheck "D207_1C.mov"
+  end
+
+  def make_cut
+    fill_in "name of a new cut", with: "Selects"
+    click_button "Make a cut of all"
+    expect(page).to have_css("[role=option][aria-selected=true]", text: "1B")
+    expect(page).to have_css("[role=option]", count: 2)
+    settle
+  end
+
+  def grade
+    ungraded = shown_colour
+    press("e")
+    expect(page).to have_css("[role=option][aria-selected=true]", text: "1C")
+    click_button "Begin with Balance"
+    type_number("exposure", "1.5")
+    drag("[aria-label='warmth, middle (gamma)']", dy: -14)
+    drag("[role=spinbutton][aria-label=saturation]", dx: 40)
+    settle
+    expect(number("exposure")).to eq(1.5)
+    expect(number("saturation")).to be > 1.05
+    graded = shown_colour
+    page.driver.browser.keyboard.down("w")
+    expect(page).to have_text("as shot")
+    settle
+    source = shown_colour
+    page.driver.browser.keyboard.up("w")
+    expect(graded.sum).to be > source.sum + 60
+    press("q")
+    settle
+    expect(shown_colour).to eq(ungraded)
+    press("e")
+    expect(page).to have_css("[data-test=kept]", text: /\Akept/)
+  end
+
+  def still_graded_after_reload
+    settle
+    before = [number("exposure"), number("saturation"), shown_colour]
+    visit page.current_path
+    expect(page).to have_css("[role=option][aria-selected=true]", text: "1C")
+    settle
+    expect([number("exposure"), number("saturation"), shown_colour]).to eq(before)
+  end
+
+  def take_back_and_do_again
+    kept = number("saturation")
+    find("body").send_keys([:control, "z"])
+    expect(page).to have_css("[role=spinbutton][aria-label=saturation][aria-valuenow='1']")
+    click_button "redo"
+    expect(page).to have_css("[role=spinbutton][aria-label=saturation][aria-valuenow='#{kept}']")
+  end
+
+  def deliver
+    click_link "Dispatch"
+    find("[role=checkbox]", text: "Scene-linear OpenEXR").click
+    click_button "chosen shots"
+    find("[aria-pressed]", text: "1C").click
+    fill_in "name", with: "../{shot}"
+    click_button "Order 2 outputs"
+    expect(page).to have_css("[role=alert]", text: "a path below the delivery folder")
+    fill_in "name", with: "{cut}/{shot}_{kind}"
+    click_button "Order 2 outputs"
+    expect(page).to have_css("[data-status=done]", count: 2, wait: 120)
+    expect(page).to have_link("download", count: 2)
+    compare_with_core
+  end
+
+  def compare_with_core
+    folder = File.join(VAR, "delivery/Selects")
+    review = File.join(folder, "1C_review-h264.mp4")
+    facts = Mordant::Media::Probe.call(review)
+    expect(facts).to have_attributes(width: 960, height: 540, frames: 60, codec: "h264", range: "legal", bit_depth: 10)
+    number = 20
+    shot = Server::Shot.find_by!(name: "1C")
+    codes = shot.clip.reader.frame(number, width: 960, height: 540)
+    working = Mordant::Grade::Plan.new(recipe: shot.recipe.grade, source: shot.clip.encoding).run(codes)
+
+    decoded = Mordant::Media::Reader.new(review, rate: facts.rate).frame(number, width: 960, height: 540).frame(encoding: "rec709-bt1886")
+    wanted = Mordant::Grade::Output.for(Mordant::Grade::View::STANDARD).run(working)
+    patch = ->(frame) { frame.rgb.reshape(3, 540, 960)[true, 30...46, 40...56].reshape(3, 256).mean(axis: 1) }
+    expect((patch[decoded] - patch[wanted]).abs.max).to be < 1.5 / 255
+
+    file = Dir.glob(File.join(folder, "1C_exr-ap0/*.exr")).sort.fetch(number)
+    light = Mordant::Grade::Output.for(Mordant::Grade::View::MASTER).run(working)
+    found = Vips::Image.new_from_file(file).getpoint(48, 38).first(3)
+    expect(found.zip(light.at(48, 38).to_a)).to all(satisfy { |a, b| (a - b).abs <= b.abs * 2.0**-11 + 1e-7 })
+  end
+end

@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+# What a person does with mouse and keys that Capybara has no word for.
+module Hand
+  # Drags an element by so many pixels, in small moves as a hand makes them.
+  def drag(selector, dx: 0, dy: 0, moves: 8)
+    element = find(selector)
+    x, y = page.evaluate_script(<<~JS, element)
+      (() => { const r = arguments[0].getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()
+    JS
+    mouse = page.driver.browser.mouse
+    mouse.move(x:, y:)
+    mouse.down
+    (1..moves).each do |n|
+      mouse.move(x: x + dx * n / moves.to_f, y: y + dy * n / moves.to_f)
+      sleep 0.03
+    end
+    mouse.up
+  end
+
+  def press(*keys) = page.driver.browser.keyboard.type(*keys)
+
+  # Clicks a number and types another.
+  def type_number(label, text)
+    find("[role=spinbutton][aria-label='#{label}']").click
+    find("input[aria-label='#{label}, typed']")
+    press(text, :Enter)
+  end
+
+  def number(label) = find("[role=spinbutton][aria-label='#{label}']")["aria-valuenow"].to_f
+
+  # Until the picture of the present state has arrived and is exact.
+  def settle
+    sleep 0.1 # for what the last key or move sets off
+    expect(page).to have_css("[data-settled=true]")
+  end
+
+  # Mean red, green and blue, 0..255, of a patch in the middle of the shown picture.
+  def shown_colour
+    page.evaluate_script(<<~JS)
+      (() => {
+        const canvas = document.querySelector('canvas[aria-label^="picture of shot"]')
+        const copy = new OffscreenCanvas(16, 16).getContext('2d', { willReadFrequently: true })
+        copy.drawImage(canvas, 8 - canvas.width / 2, 8 - canvas.height / 2)
+        const data = copy.getImageData(0, 0, 16, 16).data
+        const sum = [0, 0, 0]
+        for (let i = 0; i < data.length; i += 4) for (let c = 0; c < 3; c++) sum[c] += data[i + c]
+        return sum.map((x) => x / (data.length / 4))
+      })()
+    JS
+  end
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+require_relative "spec_helper"
+
+RSpec.describe Server::Demo do
+  let(:manifest) { JSON.parse(File.read(File.join(described_class::FOLDER, "manifest.json"))) }
+
+  it "is a cut of twelve shots with a dissolve, every clip assigned, loaded once" do
+    project = described_class.load
+    cut = project.cuts.first
+    expect(cut.loaded_shots.map(&:name)).to eq(manifest["shots"].map { |shot| shot["shot"] })
+    expect(cut.loaded_shots.map { |shot| shot.clip.encoding }).to eq(manifest["shots"].map { |shot| shot["encoding"] })
+    expect(cut.loaded_shots.count { |shot| shot.dissolve.positive? }).to eq(1)
+    expect(cut.timeline.length).to eq(manifest["shots"].sum { |shot| shot["for"] })
+    expect(described_class.load).to be_nil
+    expect(Server::Project.count).to eq(1)
+  end
+
+  it "has in its cut list what is in the cut" do
+    list = File.read(File.join(described_class::FOLDER, "salt_lantern.edl"))
+    events = list.lines.grep(/\A\d{3}  \S+ +V +[CD]/)
+    expect(events.size).to eq(manifest["shots"].size + 1)
+    expect(events.last).to match(/D    012 .*01:00:19:18 01:00:21:22/)
+  end
+
+  # The truth is for specs: what was done to a shot must be in its file.
+  it "was photographed with the errors the manifest states" do
+    grey = lambda do |name, frame|
+      shot = manifest["shots"].find { |one| one["shot"] == name }
+      path = File.join(described_class::MEDIA, shot["clip"])
+      codes = Mordant::Media::Reader.new(path, rate: Rational(24), range: "legal").frame(frame, width: 480, height: 270)
+      light = Mordant::Pointwise::Chain.new(Mordant::Colour.encoding(shot["encoding"]).decoding).from_codes(codes.rgb)
+      [shot, light.median(axis: 1).to_a]
+    end
+    under, dark = grey.call("1C", 20)
+    normal, bright = grey.call("1B", 20)
+    stops = Math.log2(dark[1] / bright[1])
+    expect(stops).to be_within(0.6).of(under["truth"]["exposure"] - normal["truth"]["exposure"])
+    expect(Dir.glob(File.join(described_class::MEDIA, "**/*.mov")).sum { |file| File.size(file) }).to be < 60_000_000
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+require_relative "spec_helper"
+
+RSpec.describe Server::Guard, type: :request do
+  it "serves loopback names only" do
+    header "Host", "evil.example"
+    get "/api/projects"
+    expect(last_response.status).to eq(403)
+    %w[localhost:4680 127.0.0.1 [::1]:4680].each do |host|
+      header "Host", host
+      get "/api/projects"
+      expect(last_response.status).to eq(200), host
+    end
+  end
+
+  it "refuses writes from other sites and without the token" do
+    call(:post, "/projects", {name: "Mine"}, Origin: "http://evil.example")
+    expect([last_response.status, json["error"]]).to match([403, /other sites/])
+    header "Origin", nil
+    header "X-Mordant-Token", "guess"
+    header "Host", "127.0.0.1"
+    post "/api/projects", {name: "Mine"}.to_json
+    expect([last_response.status, json["error"]]).to match([403, /load it again/])
+    expect(Server::Project.count).to eq(0)
+    header "Origin", "http://127.0.0.1"
+    call(:post, "/projects", {name: "Mine"})
+    expect(last_response.status).to eq(201)
+  end
+
+  it "sends a strict policy with every answer, errors included" do
+    call(:get, "/nothing")
+    expect([last_response.status, json["error"]]).to match([404, /nothing at/])
+    expect(last_response.headers["content-security-policy"]).to include("default-src 'self'", "frame-ancestors 'none'")
+    expect(last_response.headers["content-security-policy"]).not_to include("unsafe")
+  end
+
+  it "refuses bodies that are too large or no JSON" do
+    call(:post, "/projects", "[1]")
+    expect([last_response.status, json["path"]]).to eq([422, "body"])
+    call(:post, "/projects", "{")
+    expect(last_response.status).to eq(422)
+    call(:post, "/projects", " " * (Server::App::LARGEST_BODY + 1))
+    expect(last_response.status).to eq(413)
+    call(:post, "/projects", {name: ""})
+    expect([last_response.status, json["path"]]).to eq([422, "name"])
+  end
+
+  it "does not give files outside the built front end away" do
+    ["/../../../Gemfile", "/%2e%2e/%2e%2e/Gemfile"].each do |path|
+      header "Host", "127.0.0.1"
+      get path
+      expect(last_response.body).not_to include("rubygems")
+    end
+  end
+end

@@ -1,0 +1,109 @@
+# frozen_string_literal: true
+
+require_relative "spec_helper"
+require "vips"
+
+RSpec.describe "Pictures", type: :request do
+  let(:cut) { Studio.cut(@folder) }
+  let(:shot) { cut.loaded_shots.first }
+
+  def ask(**body)
+    call(:post, "/cuts/#{cut.id}/picture", {frame: 3, **body})
+    return unless last_response.status == 200 && last_response.content_type == Server::Pictures::Answer::TYPE
+
+    data = last_response.body.b
+    length = data.unpack1("L<")
+    header = JSON.parse(data[4, length])
+    at = 4 + length
+    parts = header["parts"].to_h { |part| [part["name"], data[at, part["length"]].tap { at += part["length"] }] }
+    [header, parts]
+  end
+
+  def pixel(parts) = Vips::Image.new_from_buffer(parts["picture"], "").getpoint(5, 5)
+
+  # What the core makes of a grey code by itself.
+  def wanted(code, **parameters)
+    plan = Mordant::Grade::Plan.new(recipe: Frames.recipe(**parameters), source: "acescct")
+    frame = Mordant::Frame.new(Numo::SFloat.new(3, 1).fill(code / 65_535.0), width: 1, height: 1, encoding: "acescct")
+    Mordant::Media::Integers.interleave(Mordant::Grade::Output.for(cut.project.view).run(plan.apply(frame)), 8)[0, 0]
+  end
+
+  it "answers the picture the core computes, with its instruments" do
+    header, parts = ask
+    expect(header).to include("frame" => 3, "width" => 64, "height" => 36, "columns" => 64, "levels" => 256, "size" => "full")
+    expect(pixel(parts)).to all(be_within(1).of(wanted(Footage.code(3))))
+    expect(parts.keys).to eq(%w[picture luma red green blue])
+    expect(parts["luma"].bytesize).to eq(64 * 256)
+    expect(header["tone"]["light"].max).to eq(1.0)
+  end
+
+  it "shows a recipe under the hand before it is stored, the stored one after, and the source on demand" do
+    trial = {shot: shot.id, document: Studio.balance(exposure: 1.0)}
+    header, parts = ask(trial:, size: "drag")
+    expect(header["curves"]["a"].size).to eq(Server::Pictures::Desk::CURVE_POINTS)
+    expect(pixel(parts)).to all(be_within(1).of(wanted(Footage.code(3), exposure: 1.0)))
+    shot.recipe.accept(revision: 0, document: Studio.balance(exposure: -1.0), words: "x")
+    expect(pixel(ask[1])).to all(be_within(1).of(wanted(Footage.code(3), exposure: -1.0)))
+    expect(pixel(ask(source: true)[1])).to all(be_within(1).of(wanted(Footage.code(3))))
+  end
+
+  it "mixes a dissolve" do
+    _, parts = ask(frame: 8)
+    mixed = Footage.code(8) * 2 / 3.0 + Footage.code(2) / 3.0
+    expect(pixel(parts)).to all(be_within(1).of(wanted(mixed)))
+  end
+
+  it "refuses frames outside the cut, odd sizes and bad recipes" do
+    [{frame: 14}, {frame: -1}, {frame: "x"}, {size: "huge"}, {trial: {shot: shot.id, document: {steps: [{}]}}}, {trial: {document: {}}}].each do |body|
+      ask(**body)
+      expect(last_response.status).to eq(422), body.inspect
+    end
+    call(:post, "/cuts/999/picture", {frame: 0})
+    expect(last_response.status).to eq(404)
+  end
+
+  it "tells which file is missing or broken" do
+    cut
+    File.delete(File.join(@folder, "one.mkv"))
+    ask
+    expect([last_response.status, json["error"]]).to match([422, /one\.mkv/])
+  end
+
+  it "does without its cache when it is deleted or spoilt" do
+    first = pixel(ask[1])
+    Dir.glob(File.join(Server::Settings.cache, "frames/*/*")).each { |file| File.truncate(file, 5) }
+    Server::Pictures::Desk.instance_variable_set(:@current, nil)
+    expect(pixel(ask[1])).to eq(first)
+    FileUtils.rm_rf(File.join(Server::Settings.cache, "frames"))
+    Server::Pictures::Desk.instance_variable_set(:@current, nil)
+    expect(pixel(ask[1])).to eq(first)
+  end
+
+  it "drops a request that a newer one of the same screen has overtaken" do
+    gate = Server::Pictures::Gate.new
+    entered, leave = Queue.new, Queue.new
+    first = Thread.new do
+      gate.pass("s", 1) do
+        entered << 1
+        leave.pop
+      end
+    end
+    entered.pop
+    late = [2, 3].map do |sequence|
+      Thread.new { gate.pass("s", sequence) { sequence } }.tap do |thread|
+        thread.report_on_exception = false
+        sleep 0.01 until thread.stop?
+      end
+    end
+    leave << 1
+    first.join
+    expect { late[0].value }.to raise_error(Server::Pictures::Gate::Overtaken)
+    expect(late[1].value).to eq(3)
+  end
+
+  it "draws a shot small for the ribbon" do
+    call(:get, "/shots/#{shot.id}/small.png?revision=0")
+    expect([last_response.status, last_response.content_type]).to eq([200, "image/png"])
+    expect(Vips::Image.new_from_buffer(last_response.body, "").width).to eq(16)
+  end
+end

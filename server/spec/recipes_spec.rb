@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+require_relative "spec_helper"
+
+RSpec.describe "Grades", type: :request do
+  let(:cut) { Studio.cut(@folder) }
+  let(:recipe) { cut.loaded_shots.first.recipe }
+
+  def put(document, revision:, words: "Balance: exposure", **more)
+    call(:put, "/recipes/#{recipe.id}", {revision:, document:, words:, **more})
+  end
+
+  def exposure = recipe.reload.document.dig("steps", 0, "parameters", "exposure")
+
+  it "stores a change when it is made, complete and with its revision" do
+    put(Studio.balance(exposure: 0.5), revision: 0)
+    expect(last_response.status).to eq(200)
+    expect(json["recipe"]).to include("revision" => 1)
+    expect(json.dig("recipe", "document", "steps", 0, "parameters")).to include("exposure" => 0.5, "gain" => [1.0] * 4)
+    expect(json["project"]).to include("undo" => "Balance: exposure", "redo" => nil)
+  end
+
+  it "answers a stale write with 409 and what is stored, and changes nothing" do
+    put(Studio.balance(exposure: 0.5), revision: 0)
+    put(Studio.balance(exposure: 2.0), revision: 0)
+    expect(last_response.status).to eq(409)
+    expect(json["recipe"]).to include("revision" => 1)
+    expect(exposure).to eq(0.5)
+  end
+
+  it "names the path of a fault with 422" do
+    put(Studio.balance(gain: [1, 1, 9, 1]), revision: 0)
+    expect(last_response.status).to eq(422)
+    expect(json).to include("path" => "steps[0].parameters.gain[2]", "expected" => "a number in 0.0..4.0")
+    [{revision: "0"}, {revision: 0, words: ""}, {revision: 0, document: []}, {revision: 0, document: {steps: [{id: "a", kind: "x"}]}}].each do |wrong|
+      call(:put, "/recipes/#{recipe.id}", {document: Studio.balance, words: "x", **wrong})
+      expect(last_response.status).to eq(422), wrong.inspect
+    end
+    call(:put, "/recipes/#{recipe.id}", '{"revision": 0, "document": {"steps": [NaN]}}')
+    expect([last_response.status, json["path"]]).to eq([422, "body"])
+    expect(recipe.reload.revision).to eq(0)
+  end
+
+  it "takes back and does again, through many changes" do
+    [0.1, 0.2, 0.3].each_with_index { |value, revision| put(Studio.balance(exposure: value), revision:) }
+    call(:post, "/projects/#{cut.project_id}/undo")
+    expect(json["words"]).to eq("Balance: exposure")
+    expect(exposure).to eq(0.2)
+    2.times { call(:post, "/projects/#{cut.project_id}/undo") }
+    expect(recipe.reload.document).to eq("steps" => [])
+    call(:post, "/projects/#{cut.project_id}/undo")
+    expect(json).to include("words" => nil, "recipes" => [])
+    3.times { call(:post, "/projects/#{cut.project_id}/redo") }
+    expect(exposure).to eq(0.3)
+    expect(json["project"]).to include("redo" => nil)
+  end
+
+  it "keeps what was undone when something else is done instead" do
+    put(Studio.balance(exposure: 0.1), revision: 0)
+    call(:post, "/projects/#{cut.project_id}/undo")
+    put(Studio.balance(exposure: 0.7), revision: 2)
+    expect(Server::Revision.all.map { |one| one.after.dig("steps", 0, "parameters", "exposure") }).to eq([0.1, 0.7])
+    call(:post, "/projects/#{cut.project_id}/undo")
+    call(:post, "/projects/#{cut.project_id}/redo")
+    expect(exposure).to eq(0.7)
+  end
+
+  it "counts a drag as one change" do
+    (0..3).each { |n| put(Studio.balance(exposure: n / 10.0), revision: n, gesture: "g1") }
+    put(Studio.balance(exposure: 0.9), revision: 4, gesture: "g2")
+    expect(Server::Change.count).to eq(2)
+    call(:post, "/projects/#{cut.project_id}/undo")
+    expect(exposure).to eq(0.3)
+    call(:post, "/projects/#{cut.project_id}/undo")
+    expect(recipe.reload.document).to eq("steps" => [])
+  end
+
+  it "lets one of two writes at once through" do
+    statuses = Array.new(2) do |n|
+      Thread.new do
+        Server::Recipe.find(recipe.id).accept(revision: 0, document: Studio.balance(exposure: n), words: "x")
+        :kept
+      rescue Server::Recipe::Conflict
+        :conflict
+      ensure
+        ActiveRecord::Base.connection_handler.clear_active_connections!
+      end
+    end.map(&:value)
+    expect(statuses).to contain_exactly(:kept, :conflict)
+  end
+
+  it "is held to its constraints by the database itself" do
+    expect { Server::Record.connection.execute("UPDATE recipes SET document = '{}' WHERE id = #{recipe.id}") }.to raise_error(ActiveRecord::StatementInvalid, /recipes_document/)
+    expect { cut.loaded_shots.first.update!(length: 0) }.to raise_error(ActiveRecord::StatementInvalid, /shots_frames/)
+    expect { Server::Clip.first.update!(path: "/etc/passwd") }.to raise_error(ActiveRecord::StatementInvalid, /clips_path/)
+    expect { Server::Clip.first.destroy! }.to raise_error(ActiveRecord::InvalidForeignKey)
+  end
+end

@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+require "tmpdir"
+require "fileutils"
+
+# bin/test sets MORDANT_DATABASE to a database of its own.
+VAR = Dir.mktmpdir("mordant-spec")
+ENV["MORDANT_VAR"] = VAR
+ENV["MORDANT_CACHE_MB"] ||= "200"
+require_relative "../lib/server"
+require "rack/test"
+
+Server::LOADER.eager_load
+Mordant::LOADER.eager_load
+FileUtils.mkdir_p([Server::Settings.delivery, Server::Settings.cache])
+Server::Database.create
+Server::Database.connect
+Server::Database.migrate
+Dir[File.join(__dir__, "support/*.rb")].sort.each { |file| require file }
+require_relative "../../core/spec/support/footage"
+require_relative "../../core/spec/support/frames"
+
+RSpec.configure do |config|
+  config.disable_monkey_patching!
+  config.order = :random
+  config.include Api, type: :request
+  config.before(:each) do
+    tables = ActiveRecord::Base.connection.tables - %w[schema_migrations ar_internal_metadata]
+    ActiveRecord::Base.connection.execute("TRUNCATE #{tables.map { |table| %("#{table}") }.join(", ")} RESTART IDENTITY CASCADE")
+  end
+  config.around(:each) do |example|
+    Dir.mktmpdir { |folder| @folder = File.realpath(folder) and example.run }
+  end
+  config.after(:suite) { FileUtils.rm_rf(VAR) }
+end
