@@ -6,8 +6,8 @@ module Mordant
   module Media
     # Portable network graphics (ISO/IEC 15948).
     module Png
-      # Quick rather than small: pictures go to a screen next door.
-      COMPRESSION = 1
+      # Quick rather than small: grain hardly compresses, and a screen waits.
+      COMPRESSION = 0
 
       module_function
 

@@ -39,19 +39,6 @@ module Server
         [working, Mordant::Grade::Output.for(cut.project.view).run(working)]
       end
 
-      # The instruments beside a picture.
-      #
-      # @return [Array<Hash>] header entries and binary parts
-      def instruments(working, final)
-        columns = Mordant::Scopes::Waveform.columns(final.width)
-        typical = final.height / 24.0 * final.width / columns
-        traces = [Mordant::Scopes::Waveform.luma(final), *Mordant::Scopes::Waveform.parade(final)]
-        parts = %i[luma red green blue].zip(traces).to_h do |name, trace|
-          [name, Mordant::Scopes::Density.brightness(trace, typical:).to_binary]
-        end
-        [{columns:, levels: Mordant::Scopes::Waveform::LEVELS, tone: Mordant::Scopes::ToneTrace.new(working).to_h}, parts]
-      end
-
       # @param recipe [Mordant::Grade::Recipe]
       # @return [Hash{String => Array<Float>}] tone curves by the id of the step
       def curves(recipe)

@@ -3,6 +3,7 @@
 module Server
   # Pictures and what the instruments read in them.
   module PictureRoutes
+    SMALL_COMPRESSION = 6 # of zlib; these stay in the browser's cache
     SMALL_CACHE = 31_536_000 # seconds; the address changes with the picture
 
     def self.registered(app)
@@ -22,7 +23,7 @@ module Server
         Pictures::Desk.current.gate.pass(nil, 0) do
           frame = shot.record_in + [shot.dissolve, shot.length / 2].max.clamp(0, shot.length - 1)
           _, final = Pictures::Desk.current.picture(shot.cut, frame:, size: "small", source: params["source"] == "1")
-          Mordant::Media::Png.encode(final)
+          Mordant::Media::Png.encode(final, compression: SMALL_COMPRESSION)
         end
       end
 
@@ -42,7 +43,8 @@ module Server
           started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
           trial = trial(body["trial"])
           working, final = desk.picture(cut, frame: whole(body, "frame"), size:, trial:, source: body["source"] == true)
-          header, parts = (body["instruments"] == false) ? [{}, {}] : desk.instruments(working, final)
+          instruments = Mordant::Scopes::Instruments.new(working, final) unless body["instruments"] == false
+          header, parts = instruments&.header || {}, instruments&.parts || {}
           header[:curves] = trial.values.map { |recipe| desk.curves(recipe) }.reduce({}, :merge)
           parts = {picture: Mordant::Media::Png.encode(final), **parts}
           took = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)

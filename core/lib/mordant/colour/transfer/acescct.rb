@@ -8,18 +8,19 @@ module Mordant
         BREAK = 0.0078125 # linear
         CODE_BREAK = 0.155251141552511
         SLOPE = 10.5402377416545
-        INTERCEPT = 0.0729055341958355
 
         module_function
 
+        # The logarithm above the break and the straight line below it meet there,
+        # so that each can be held at the break and the two added.
         def encode(linear)
           log = (Numo::NMath.log2(linear.clip(BREAK, nil)) + 9.72) / 17.52
-          Piecewise.select(linear <= BREAK, linear * SLOPE + INTERCEPT, log)
+          log + (linear - BREAK).clip(nil, 0.0) * SLOPE
         end
 
         # The published ceiling of 65_504 is left to the medium that has it.
         def decode(code)
-          Piecewise.select(code <= CODE_BREAK, (code - INTERCEPT) / SLOPE, Piecewise.exp2(code * 17.52 - 9.72))
+          Piecewise.exp2(code.clip(CODE_BREAK, nil) * 17.52 - 9.72) + (code - CODE_BREAK).clip(nil, 0.0) / SLOPE
         end
       end
     end

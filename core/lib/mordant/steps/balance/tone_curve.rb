@@ -28,7 +28,7 @@ module Mordant
           moved = (code + (offset * span - pivot)) * contrast + pivot
           tone = (moved - space.black) / span
           tone = (tone * (1 - lift) + lift) * gain
-          tone = Colour::Piecewise.select(tone > 0, Colour::Piecewise.power(tone, 1.0 / gamma), tone) unless gamma == 1.0
+          tone = Colour::Piecewise.power(tone, 1.0 / gamma) + tone.clip(nil, 0.0) unless gamma == 1.0
           tone * span + space.black
         end
 

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Scopes
+    # The readings that go with a picture in one answer.
+    class Instruments
+      # Rows of a picture that share a level at about two thirds of full brightness.
+      TYPICAL_SHARE = 24.0
+
+      # @param working [Frame] log codes of the working space
+      # @param final [Frame] display code values on the same raster
+      def initialize(working, final)
+        @working, @final = working, final
+      end
+
+      # @return [Hash] columns, levels, and the traces behind the staves
+      def header
+        {columns:, levels: Waveform::LEVELS, tone: ToneTrace.new(@working).to_h}
+      end
+
+      # @return [Hash{Symbol => String}] luma, red, green, blue: brightness 0..255 by
+      #   column and level, one byte each, level 0 first
+      def parts
+        traces = [Waveform.luma(@final), *Waveform.parade(@final)]
+        typical = @final.size / TYPICAL_SHARE / columns
+        %i[luma red green blue].zip(traces).to_h { |name, trace| [name, Density.brightness(trace, typical:).to_binary] }
+      end
+
+      private
+
+      def columns = Waveform.columns(@final.width)
+    end
+  end
+end
