@@ -28,7 +28,7 @@ RSpec.describe "From a folder to a delivered shot" do
     fill_in "name of a new project", with: "Trial run"
     click_button "New project"
     click_button "day one"
-    click_button "Take in everything beneath day one"
+    click_button "Take in all beneath day one"
     expect(page).to have_css("[data-test=intake]", text: "2 taken in, 1 refused")
     expect(page).to have_css("[aria-label='refused files']", text: /broken\.mov.*does not finish|broken\.mov/)
     expect(page).to have_css("tr", text: /D207_1C\.mov.*not assigned/m)
@@ -48,7 +48,7 @@ RSpec.describe "From a folder to a delivered shot" do
   end
 
   def grade
-    ungraded = shown_colour
+    ungraded = patch_mean
     press("e")
     expect(page).to have_css("[role=option][aria-selected=true]", text: "1C")
     click_button "Begin with Balance"
@@ -58,27 +58,27 @@ RSpec.describe "From a folder to a delivered shot" do
     settle
     expect(number("exposure")).to eq(1.5)
     expect(number("saturation")).to be > 1.05
-    graded = shown_colour
+    graded = patch_mean
     page.driver.browser.keyboard.down("w")
     expect(page).to have_text("as shot")
     settle
-    source = shown_colour
+    source = patch_mean
     page.driver.browser.keyboard.up("w")
     expect(graded.sum).to be > source.sum + 60
     press("q")
     settle
-    expect(shown_colour).to eq(ungraded)
+    expect(patch_mean).to eq(ungraded)
     press("e")
     expect(page).to have_css("[data-test=kept]", text: /\Akept/)
   end
 
   def still_graded_after_reload
     settle
-    before = [number("exposure"), number("saturation"), shown_colour]
+    before = [number("exposure"), number("saturation"), patch_mean]
     visit page.current_path
     expect(page).to have_css("[role=option][aria-selected=true]", text: "1C")
     settle
-    expect([number("exposure"), number("saturation"), shown_colour]).to eq(before)
+    expect([number("exposure"), number("saturation"), patch_mean]).to eq(before)
   end
 
   def take_back_and_do_again

@@ -36,7 +36,7 @@ module Hand
   end
 
   # Mean red, green and blue, 0..255, of a patch in the middle of the shown picture.
-  def shown_colour
+  def patch_mean
     page.evaluate_script(<<~JS)
       (() => {
         const canvas = document.querySelector('canvas[aria-label^="picture of shot"]')

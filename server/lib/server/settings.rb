@@ -14,6 +14,9 @@ module Server
     # @return [String] below which outputs are written
     def delivery = ENV.fetch("MORDANT_DELIVERY", File.join(var, "delivery"))
 
+    # @return [String] the same for a person to read, from the checkout on where it is in there
+    def delivery_shown = delivery.delete_prefix("#{ROOT}/")
+
     # @return [String] may be deleted at any time
     def cache = File.join(var, "cache")
 

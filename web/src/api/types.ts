@@ -74,7 +74,7 @@ export interface Project {
 }
 
 export interface ProjectSummary extends Project {
-  cuts: { id: number; name: string }[]
+  cuts: { id: number; name: string; shots: { id: number; revision: number; encoding: string | null }[] }[]
 }
 
 export type ParameterValue = number | number[]

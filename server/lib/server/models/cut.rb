@@ -53,6 +53,11 @@ module Server
     # @return [Mordant::Cut::Timeline]
     def timeline = Mordant::Cut::Timeline.new(loaded_shots.map(&:placed))
 
+    # For a list of cuts; what the pictures of its shots depend on.
+    def summary
+      {id:, name:, shots: shots.map { |shot| {id: shot.id, revision: shot.recipe.revision, encoding: shot.clip.encoding} }}
+    end
+
     def to_h
       {id:, name:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map(&:to_h)}
     end

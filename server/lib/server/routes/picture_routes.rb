@@ -27,12 +27,6 @@ module Server
         end
       end
 
-      # A cut by its first shot.
-      app.get "/api/cuts/:id/small.png" do
-        shot = Cut.fetch(params["id"]).shots.first || raise(Record::Missing, "the cut has no shots")
-        redirect "/api/shots/#{shot.id}/small.png?revision=#{shot.recipe.revision}.#{shot.clip.encoding}"
-      end
-
       app.helpers do
         def picture(cut, body)
           desk = Pictures::Desk.current

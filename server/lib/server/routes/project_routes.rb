@@ -6,14 +6,13 @@ module Server
     def self.registered(app)
       app.get "/api/catalogue" do
         answer(steps: Mordant::Steps.all.map(&:to_h), encodings: Mordant::Colour::Encoding.all.map(&:to_h),
-          kinds: Mordant::Deliver::Kind.all.map(&:to_h), tokens: Mordant::Deliver::Naming::TOKENS, delivery: Settings.delivery,
+          kinds: Mordant::Deliver::Kind.all.map(&:to_h), tokens: Mordant::Deliver::Naming::TOKENS, delivery: Settings.delivery_shown,
           space: Mordant::Colour::WorkingSpace.default.to_h)
       end
 
       app.get "/api/projects" do
-        answer(Project.includes(:head_change, :cuts).order(:id).map do |project|
-          project.to_h.merge(cuts: project.cuts.sort_by(&:id).map { |cut| {id: cut.id, name: cut.name} })
-        end)
+        projects = Project.includes(:head_change, cuts: {shots: [:recipes, :clip]}).order(:id)
+        answer(projects.map { |project| project.to_h.merge(cuts: project.cuts.sort_by(&:id).map(&:summary)) })
       end
 
       app.post "/api/projects" do

@@ -34,13 +34,13 @@ function press(event: PointerEvent) {
 <template>
   <div class="border-t border-line bg-pane px-3 pt-1.5 pb-2.5">
     <div class="mb-1.5 flex items-center gap-3 text-xs text-dim">
-      <button class="w-12 border border-line bg-raise py-px text-center text-ink hover:border-faint" @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
+      <button class="w-12 border border-line bg-raise py-px text-center text-ink hover:border-faint" @mousedown.prevent @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
       <b class="font-medium text-ink" data-test="clock">{{ clock(frame, rate) }}</b>
       <span v-if="shot">{{ shot.name }} frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span>
       <span v-if="playing" data-test="rate" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ rate }} f/s · {{ dropped }} dropped</span>
       <span v-else>{{ rate }} f/s</span>
       <span class="flex-1" />
-      <button class="hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @click="emit('loop')">{{ looping ? 'round this shot' : 'round the cut' }}</button>
+      <button class="hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @mousedown.prevent @click="emit('loop')">{{ looping ? 'round this shot' : 'round the cut' }}</button>
     </div>
     <div
       ref="bar"
@@ -68,7 +68,7 @@ function press(event: PointerEvent) {
           <path d="M0 0H10L0 10Z" fill="#232323" />
           <path d="M0 10L10 0" stroke="#9a9a9a" stroke-width="1" vector-effect="non-scaling-stroke" />
         </svg>
-        <span class="relative" :style="{ paddingLeft: one.dissolve ? share(0) : undefined }">{{ one.name }}</span>
+        <span class="relative" :style="{ marginLeft: one.dissolve ? `${(one.dissolve / one.length) * 100}%` : undefined }">{{ one.name }}</span>
       </span>
       <i class="pointer-events-none absolute -top-1 -bottom-1 w-px bg-weld" :style="{ left: share(frame + 0.5) }" />
     </div>

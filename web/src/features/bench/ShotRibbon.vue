@@ -40,6 +40,7 @@ watch(
         role="option"
         :aria-selected="shot.id === current"
         :data-shot="shot.id"
+        @mousedown.prevent
         @click="emit('go', index)"
       >
         <img :src="`/api/shots/${shot.id}/small.png?revision=${shot.recipe.revision}.${shot.clip.encoding}`" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" />

@@ -20,7 +20,8 @@ export interface PlayerOptions {
 
 /**
  * Plays by the clock: the frame that is due is shown if it has arrived, else it is
- * dropped and counted. What arrived is kept, so that the next round is complete.
+ * dropped and counted. Frames are asked for as far ahead as answers take, and what
+ * arrived is kept, so that the next round has more and the one after all of them.
  */
 export function usePlayer(options: PlayerOptions) {
   const playing = ref(false)
@@ -35,6 +36,7 @@ export function usePlayer(options: PlayerOptions) {
   let due = -1
   let request = 0
   let shownAt: number[] = []
+  let wait = 100 // ms an answer takes, running mean
 
   const at = (step: number) => {
     const { first, count } = options.range.value
@@ -50,11 +52,13 @@ export function usePlayer(options: PlayerOptions) {
   async function fetchFrame(frame: number) {
     under.add(frame)
     const generation = keptFor
+    const asked = performance.now()
     try {
       const response = await send('POST', `/cuts/${options.cut.value}/picture`, { frame, size: 'play', instruments: false })
       const bytes = unpack(await response.arrayBuffer()).parts.picture
       if (!bytes) return
       const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' })
+      wait += (performance.now() - asked - wait) / 4
       if (generation === options.generation.value && kept.size < MOST_KEPT) kept.set(frame, bitmap)
       else bitmap.close()
     } catch (error) {
@@ -67,8 +71,9 @@ export function usePlayer(options: PlayerOptions) {
 
   function fill(step: number) {
     const reach = Math.min(AHEAD, options.range.value.count)
+    const lead = Math.ceil((wait / 1000) * options.rate.value)
     for (let ahead = 0; ahead < reach && under.size < AT_ONCE; ahead++) {
-      const frame = at(step + ahead)
+      const frame = at(step + lead + ahead)
       if (!kept.has(frame) && !under.has(frame)) void fetchFrame(frame)
     }
   }

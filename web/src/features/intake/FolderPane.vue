@@ -48,7 +48,7 @@ const word = computed(() => {
       <li v-if="root && entries.length === 0" class="px-3 py-2 text-dim">This folder is empty.</li>
     </ul>
     <footer class="border-t border-line p-3">
-      <button class="control-main w-full" :disabled="!root || busy" @click="emit('take')">Take in everything beneath {{ path.split('/').at(-1) || root?.label || '…' }}</button>
+      <button class="control-main w-full" :disabled="!root || busy" @click="emit('take')">Take in all beneath {{ path.split('/').at(-1) || root?.label || '…' }}</button>
       <div v-if="latest" class="mt-2.5 space-y-1.5" data-test="intake">
         <ProgressBar v-if="busy" :done="latest.done" :of="latest.found" label="taking in" />
         <p class="text-xs" :class="latest.status === 'failed' ? 'text-madder' : 'text-dim'">{{ word }}</p>

@@ -23,7 +23,7 @@ const POINTER = [
 ]
 
 const shown = (key: string) =>
-  key.replace('mod+', 'Ctrl ').replace('shift+', 'Shift ').replace(/\b[a-z]$/, (letter) => letter.toUpperCase())
+  key.replace('mod+', 'Ctrl ').replace('shift+', 'Shift ').replace('space', 'Space').replace(/\b[a-z]$/, (letter) => letter.toUpperCase())
 </script>
 
 <template>
@@ -32,8 +32,8 @@ const shown = (key: string) =>
     <div class="fixed inset-0 flex items-center justify-center p-6">
       <DialogPanel class="w-[560px] rounded-sm border border-line bg-pane p-5">
         <DialogTitle class="mb-3 text-base font-semibold">Keys in this room</DialogTitle>
-        <dl class="grid grid-cols-2 gap-x-8 gap-y-1.5">
-          <div v-for="item in listed" :key="item.key" class="flex justify-between gap-3">
+        <dl class="columns-2 gap-x-8">
+          <div v-for="item in listed" :key="item.key" class="mb-1.5 flex break-inside-avoid justify-between gap-3">
             <dt class="text-dim">{{ item.words }}</dt>
             <dd><kbd class="rounded-sm border border-line bg-raise px-1.5 font-sans text-xs">{{ shown(item.key) }}</kbd></dd>
           </div>

@@ -34,7 +34,7 @@ export function useKeys(shortcuts: Shortcut[]) {
     const found = shortcuts.find((shortcut) => shortcut.key === nameOf(event))
     if (!found) return
     // a button that has the focus is pressed by the space bar
-    if (found.key === 'space' && event.target instanceof HTMLElement && event.target.matches('button, [role=button], a')) return
+    if (found.key === 'space' && event.target instanceof HTMLElement && event.target.matches('button, a')) return
     event.preventDefault()
     if (found.release) {
       if (held.has(found)) return

@@ -18,6 +18,11 @@ onMounted(async () => {
   }
 })
 
+const rate = (text: string) => {
+  const [over, under] = text.split('/').map(Number)
+  return Number(((over ?? 24) / (under ?? 1)).toFixed(3))
+}
+
 async function create() {
   try {
     const project = await sendJson<Project>('POST', '/projects', { name: name.value })
@@ -33,19 +38,27 @@ async function create() {
     <h1 class="text-2xl font-semibold tracking-tight">Projects</h1>
     <p class="mt-1 text-base text-dim">Open a cut to grade it, or take in new footage.</p>
     <ul class="mt-8 grid max-w-4xl gap-3" aria-label="projects">
-      <li v-for="project in projects" :key="project.id" class="flex items-stretch gap-5 border border-line bg-pane p-3">
-        <RouterLink v-if="project.cuts[0]" :to="{ name: 'bench', params: { project: project.id, cut: project.cuts[0].id } }" tabindex="-1" aria-hidden="true">
-          <img :src="`/api/cuts/${project.cuts[0].id}/small.png`" alt="" class="h-[90px] w-40 bg-ground object-cover" />
-        </RouterLink>
-        <div v-else class="flex h-[90px] w-40 items-center justify-center bg-ground text-xs text-faint">no cut yet</div>
-        <div class="flex min-w-0 flex-1 flex-col py-1">
-          <h2 class="text-base font-semibold">{{ project.name }}</h2>
-          <p class="mt-0.5 text-xs text-dim">{{ project.width }}×{{ project.height }} · {{ Number(project.rate.split('/')[0]) / Number(project.rate.split('/')[1] ?? 1) }} f/s · {{ project.view.label }}</p>
-          <div class="mt-auto flex flex-wrap gap-2">
-            <RouterLink v-for="cut in project.cuts" :key="cut.id" class="control-main" :to="{ name: 'bench', params: { project: project.id, cut: cut.id } }">Grade {{ cut.name }}</RouterLink>
-            <RouterLink class="control" :to="{ name: 'intake', params: { project: project.id } }">Intake</RouterLink>
+      <li v-for="project in projects" :key="project.id" class="border border-line bg-pane">
+        <div class="flex items-center gap-4 px-4 py-3">
+          <div class="min-w-0 flex-1">
+            <h2 class="text-base font-semibold">{{ project.name }}</h2>
+            <p class="mt-0.5 truncate text-xs text-dim">{{ project.width }}×{{ project.height }} · {{ rate(project.rate) }} f/s · {{ project.view.label }}</p>
           </div>
+          <RouterLink class="control" :to="{ name: 'intake', params: { project: project.id } }">Intake</RouterLink>
         </div>
+        <RouterLink
+          v-for="cut in project.cuts"
+          :key="cut.id"
+          :to="{ name: 'bench', params: { project: project.id, cut: cut.id } }"
+          class="group block border-t border-line px-4 py-3 hover:bg-raise"
+          :aria-label="`Grade ${cut.name}`"
+        >
+          <span class="flex items-baseline justify-between text-sm"><span>{{ cut.name }} <span class="ml-1 text-xs text-dim">{{ cut.shots.length }} shots</span></span><span class="text-xs text-dim group-hover:text-weld">grade →</span></span>
+          <span class="mt-2 flex gap-1 overflow-hidden">
+            <img v-for="shot in cut.shots.slice(0, 12)" :key="shot.id" :src="`/api/shots/${shot.id}/small.png?revision=${shot.revision}.${shot.encoding}`" alt="" class="aspect-video w-[68px] min-w-0 bg-ground object-cover" loading="lazy" />
+          </span>
+        </RouterLink>
+        <p v-if="project.cuts.length === 0" class="border-t border-line px-4 py-3 text-xs text-dim">No cut yet: take footage in and make one.</p>
       </li>
     </ul>
     <p v-if="projects?.length === 0" class="mt-6 text-dim">There is no project yet. Name one and take a folder of footage in.</p>

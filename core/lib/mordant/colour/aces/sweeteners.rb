@@ -17,7 +17,7 @@ module Mordant
         RED_SCALE = 0.82
         RED_PIVOT = 0.03
         RED_WIDTH = 135.0 # degrees, about hue 0
-        CHROMA_WEIGHT = 1.75 # rgb_2_yc
+        YC_RADIUS_WEIGHT = 1.75 # rgb_2_yc
         TINY = 1e-10
 
         # The weight of a hue by its tangent q >= 0 on either side of hue 0: 1.5
@@ -83,7 +83,7 @@ module Mordant
           square = scratch << (red_green * red_green)
           [red_green, green_blue].each { |other| square.inplace + (scratch << (green_blue * other)) }
           sum = scratch << Numo::NMath.sqrt(square.out_of_place!)
-          sum.inplace * CHROMA_WEIGHT
+          sum.inplace * YC_RADIUS_WEIGHT
           planes.each { |plane| sum.inplace + plane }
           sum.out_of_place!
         end
