@@ -15,7 +15,7 @@ RSpec.describe "Intake", type: :request do
     File.binwrite(File.join(@folder, "day/cut_short.mov"), whole[0, whole.size / 2])
     File.binwrite(File.join(@folder, "day/notes.txt"), "sunny")
     File.binwrite(File.join(@folder, "day/odd.xyz"), "?")
-    3.times { |n| Mordant::Media::Stills.write(Frames.flat([0.3] * 3, width: 64, height: 36), File.join(@folder, format("day/run.%04d.png", n * (n > 1 ? 2 : 1)))) }
+    3.times { |n| Mordant::Media::Stills.write(Frames.flat([0.3] * 3, width: 64, height: 36), File.join(@folder, format("day/run.%04d.png", n * ((n > 1) ? 2 : 1)))) }
   end
 
   it "shows folders below the roots and nothing else" do

@@ -11,7 +11,7 @@ module Api
     get "/api/projects" unless rack_mock_session.cookie_jar["mordant_token"]
     header "X-Mordant-Token", rack_mock_session.cookie_jar["mordant_token"]
     headers.each { |name, value| header name.to_s.tr("_", "-"), value }
-    custom_request(method.to_s.upcase, "/api#{path}", {}, {input: body.is_a?(String) ? body : body&.to_json, "CONTENT_TYPE" => "application/json"})
+    custom_request(method.to_s.upcase, "/api#{path}", {}, {:input => body.is_a?(String) ? body : body&.to_json, "CONTENT_TYPE" => "application/json"})
     last_response
   end
 
