@@ -22,9 +22,8 @@ module Supervisor
     attr_reader :port
 
     # @param folder [String] absolute; made if it is not there
-    # @param log [String] file
-    def initialize(folder:, log:)
-      @folder, @log = folder, log
+    def initialize(folder:)
+      @folder = folder
       @binaries = Dir[BINARIES].max_by { |path| path[/\d+/].to_i } ||
         raise(Trouble, "PostgreSQL is not installed; bin/setup installs it")
     end
@@ -34,7 +33,7 @@ module Supervisor
       stop if running? # left over from a start that was killed
       @port = free_port
       options = "-p #{port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=120"
-      pg_ctl("start", "-w", "-t", "60", "-l", @log, "-o", options) || raise(Trouble, refused)
+      pg_ctl("start", "-w", "-t", "60", "-l", log, "-o", options) || raise(Trouble, refused)
     end
 
     def stop
@@ -47,16 +46,21 @@ module Supervisor
 
     private
 
-    def data = File.join(@folder, "data")
+    # The unprivileged user may not be able to follow the link (see place).
+    def home = File.exist?(@folder) ? File.realpath(@folder) : @folder
 
-    def secret = File.join(@folder, "secret")
+    def data = File.join(home, "data")
+
+    def secret = File.join(home, "secret")
+
+    def log = File.join(home, "log")
 
     def running? = pg_ctl("status")
 
     def make
       place
-      File.write(secret, SecureRandom.hex(24)) unless File.exist?(secret)
-      [secret, @folder].each { |path| give(path) }
+      File.write(secret, SecureRandom.hex(24), perm: 0o600) unless File.exist?(secret)
+      [secret, home].each { |path| give(path) }
       output, status = Open3.capture2e(*as_user, File.join(@binaries, "initdb"), "-D", data, "-U", ROLE, "-E", "UTF8",
         "--locale=C.UTF-8", "--auth=scram-sha-256", "--pwfile=#{secret}", chdir: "/")
       raise Trouble, "PostgreSQL could not make its folder #{data}: #{output.lines.last(3).join.strip}" unless status.success?
@@ -80,7 +84,7 @@ module Supervisor
       return unless root?
 
       user = Etc.getpwnam(UNPRIVILEGED)
-      File.chown(user.uid, user.gid, File.realpath(path))
+      File.chown(user.uid, user.gid, path)
     end
 
     def root? = Process.uid.zero?
@@ -92,14 +96,12 @@ module Supervisor
     end
 
     def pg_ctl(*arguments)
-      FileUtils.touch(@log)
-      give(@log)
       system(*as_user, File.join(@binaries, "pg_ctl"), "-s", "-D", data, *arguments, chdir: "/", out: File::NULL, err: File::NULL)
     end
 
     def refused
-      lines = File.readlines(@log).last(4).join("  ")
-      "PostgreSQL refused to start. Its log #{@log} ends with:\n  #{lines}"
+      lines = File.exist?(log) ? File.readlines(log).last(4).join("  ") : "(it wrote none)"
+      "PostgreSQL refused to start. Its log #{log} ends with:\n  #{lines}"
     end
 
     def free_port
