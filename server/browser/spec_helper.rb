@@ -52,7 +52,7 @@ RSpec.configure do |config|
     FileUtils.rm_rf(VAR)
   end
   config.after(:each) do |example|
-    page.save_screenshot("failed-#{example.description.tr(" ", "-")}.png") if example.exception
+    page.driver.render(File.join(Capybara.save_path, "failed-#{example.description.tr(" ", "-")}.png")) if example.exception
     complaints = Console.instance.complaints
     log = File.read(File.join(VAR, "log/web.log"))
     expect(complaints).to be_empty
