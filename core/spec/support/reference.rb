@@ -21,7 +21,6 @@ module Reference
     entries(name).filter_map do |entry|
       found = ends(entry["id"]) or next
       known = [found[:from], found[:to]].all? { |id| Mordant::Colour::Encoding.known?(id) }
-      known &&= found[:rendering].nil? || Mordant::Colour::Rendering.known?(found[:rendering])
       [entry, Mordant::Colour::Conversion.new(**found)] if known
     end
   end

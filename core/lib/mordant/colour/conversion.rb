@@ -3,7 +3,7 @@
 module Mordant
   module Colour
     # From one encoding to another, scene to display with a rendering or
-    # colorimetrically without one.
+    # colorimetrically without one. Where either end is a signal, curves alone.
     class Conversion
       attr_reader :from, :to, :rendering
 
@@ -14,16 +14,27 @@ module Mordant
       # @raise [ParameterError] of a rendering where the ends are not scene and display
       def initialize(from:, to:, rendering: nil)
         @from, @to = Encoding.fetch(from), Encoding.fetch(to)
-        @rendering = rendering && Rendering.fetch(rendering)
+        @rendering = Conversion.rendering(rendering)
         return unless @rendering && !(@from.scene? && !@to.scene?)
 
         raise ParameterError.new(path: "rendering", expected: "none, as a rendering leads from a scene encoding " \
                                                               "to a display encoding", found: rendering)
       end
 
+      # Every rendering here is evaluated by its defining equations, which
+      # reference numbers call "closed-form".
+      CLOSED_FORM = /_?closed-form\z/
+
+      # @return [Rendering, nil]
+      def self.rendering(id)
+        name = id.to_s.sub(CLOSED_FORM, "")
+        Rendering.fetch(name) unless name.empty?
+      end
+
       # @return [Array] Pointwise operations
       def operations
         return [] if from == to
+        return curves if [from, to].any? { |one| one.kind == Encoding::SIGNAL }
 
         [*from.decoding, *between, *to.encoding]
       end
@@ -32,6 +43,12 @@ module Mordant
       def chain = Pointwise::Chain.new(operations)
 
       private
+
+      def curves
+        [[from, :decode, Pointwise::Curve::LOG], [to, :encode, Pointwise::Curve::FLOAT]].flat_map do |one, direction, domain|
+          one.linear? ? [] : [Pointwise::Curve.new(one.signal_curve.method(direction), domain:)]
+        end
+      end
 
       def between
         return rendering.operations if rendering

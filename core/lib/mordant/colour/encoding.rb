@@ -2,13 +2,13 @@
 
 module Mordant
   module Colour
-    # What code values mean.
-    #
-    # to_connection and from_connection are matrices between the space's own
-    # linear RGB and its connection space (see Colour).
+    # What code values mean, and the operations between them and the connection
+    # space of their kind (see Colour).
     class Encoding
       SCENE = :scene
       DISPLAY = :display
+      # A curve without primaries: "linear" and the like, for the numbers of a curve by itself.
+      SIGNAL = :signal
 
       # The way into the scene connection space from the display one, and back.
       SCENE_TO_DISPLAY = Matrix3.multiply(Adaptation.matrix(White::ACES, White::D65), Primaries::AP0.to_xyz).freeze
@@ -21,38 +21,43 @@ module Mordant
 
         def folder = Encodings
 
-        # @param primaries [Primaries, nil]
+        # @param primaries [Primaries]
         # @param adaptation [Symbol] how its white meets the connection white
+        # @param to_ap0 [Array<Array<Float>>, nil] a published matrix, where the primaries alone do not give it
         # @return [Encoding] of light as a scene sends it
-        def scene(id, label:, source:, primaries:, transfer: Transfer::Linear, adaptation: :bradford, to_ap0: nil)
+        def scene(id, primaries:, transfer: Transfer::Linear, adaptation: :bradford, to_ap0: nil, **about)
           matrix = to_ap0 || primaries.to(Primaries::AP0, adaptation:)
-          register(new(id:, label:, source:, kind: SCENE, primaries:, transfer:, matrix:))
+          register(new(id:, kind: SCENE, primaries:, transfer:, **ways(transfer, matrix), **about))
         end
 
         # @return [Encoding] of light as a display sends it
-        def display(id, label:, source:, primaries:, transfer:)
+        def display(id, primaries:, transfer:, **about)
           adapt = Adaptation.matrix(primaries.white, White::D65)
           matrix = Matrix3.multiply(adapt, primaries.to_xyz)
-          register(new(id:, label:, source:, kind: DISPLAY, primaries:, transfer:, matrix:))
+          register(new(id:, kind: DISPLAY, primaries:, transfer:, **ways(transfer, matrix), **about))
+        end
+
+        # @return [Encoding] of a signal by its curve alone, whatever its primaries
+        def signal(id, transfer:, **about)
+          register(new(id:, kind: SIGNAL, primaries: nil, transfer:, **ways(transfer, nil), **about))
+        end
+
+        # @param matrix [Array<Array<Float>>, nil] linear RGB to the connection space
+        # @return [Hash] decoding and encoding
+        def ways(transfer, matrix)
+          decode, encode = [[:decode, Pointwise::Curve::LOG], [:encode, Pointwise::Curve::FLOAT]].map do |direction, domain|
+            (transfer == Transfer::Linear) ? [] : [Pointwise::Curve.new(transfer.method(direction), domain:)]
+          end
+          return {decoding: decode, encoding: encode} unless matrix
+
+          {decoding: [*decode, Pointwise::Matrix.new(matrix)], encoding: [Pointwise::Matrix.new(Matrix3.inverse(matrix)), *encode]}
         end
       end
 
       attr_reader :id, :label, :source, :kind, :primaries, :transfer
 
-      # @param matrix [Array<Array<Float>>] linear RGB to the connection space
-      def initialize(id:, label:, source:, kind:, primaries:, transfer:, matrix:)
-        @id, @label, @source, @kind = id, label, source, kind
-        @primaries, @transfer = primaries, transfer
-        @decoding = [*(curve(:decode, Pointwise::Curve::LOG) unless linear?), Pointwise::Matrix.new(matrix)].freeze
-        @encoding = [Pointwise::Matrix.new(Matrix3.inverse(matrix)),
-          *(curve(:encode, Pointwise::Curve::FLOAT) unless linear?)].freeze
-        freeze
-      end
-
-      def scene? = kind == SCENE
-
-      # @return [Boolean] values are proportional to light
-      def linear? = transfer == Transfer::Linear
+      # @return [#encode, #decode] the curve as its publication prints it
+      attr_reader :signal_curve
 
       # @return [Array] operations from code values to the connection space
       attr_reader :decoding
@@ -60,13 +65,25 @@ module Mordant
       # @return [Array] operations from the connection space to code values
       attr_reader :encoding
 
+      # @param transfer [#encode, #decode] the curve of a channel by itself
+      def initialize(id:, label:, source:, kind:, primaries:, transfer:, decoding:, encoding:, signal_curve: transfer)
+        @id, @label, @source, @kind = id, label, source, kind
+        @primaries, @transfer, @signal_curve = primaries, transfer, signal_curve
+        @decoding, @encoding = decoding.freeze, encoding.freeze
+        freeze
+      end
+
+      def scene? = kind == SCENE
+
+      # @return [Boolean] code values of footage or of a screen
+      def pictures? = kind != SIGNAL
+
+      # @return [Boolean] values are proportional to light
+      def linear? = transfer == Transfer::Linear
+
       def to_h
         {id:, label:, kind: kind.to_s, linear: linear?, primaries: primaries&.name, source:}
       end
-
-      private
-
-      def curve(direction, domain) = Pointwise::Curve.new(transfer.method(direction), domain:)
     end
   end
 end

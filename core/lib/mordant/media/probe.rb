@@ -101,7 +101,7 @@ module Mordant
       # The camera encoding, where a tag names one that is known.
       def declared
         id = tag("encoding")&.downcase
-        id if id && Colour::Encoding.known?(id)
+        id if id && Colour::Encoding.known?(id) && Colour.encoding(id).pictures?
       end
 
       # Tags of the file or of any of its streams; names are compared without case.

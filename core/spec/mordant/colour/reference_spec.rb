@@ -7,7 +7,7 @@ require "spec_helper"
 RSpec.describe Mordant::Colour::Conversion do
   bounds = {
     "aces-encodings" => {absolute: 1e-5, row: 1e-4}, "camera-log" => {absolute: 1e-5, row: 1e-4},
-    "display-encodings" => {absolute: 2e-5, row: 2e-4}, "output-transforms" => {absolute: 2e-5, row: 1e-3},
+    "curves" => {absolute: 1e-6, row: 1e-5}, "display-encodings" => {absolute: 2e-5, row: 2e-4}, "output-transforms" => {absolute: 2e-5, row: 1e-3},
     "output-transforms-chained" => {absolute: 5e-4}
   }
   # The display clips at the gamut hull, where the last bit of the light decides.

@@ -33,11 +33,21 @@ module Server
         project = Project.fetch(params["id"])
         body = body_json
         clips = every(project.clips.ready, ids(body, "clips"))
-        encoding = body["encoding"] && Mordant::Colour.encoding(body["encoding"]).id
+        encoding = body["encoding"] && picture_encoding(body["encoding"])
         Record.transaction do
           clips.each { |clip| clip.update!(encoding:, encoding_reason: encoding && "assigned by hand") }
         end
         answer(clips.map(&:to_h))
+      end
+
+      app.helpers do
+        # @return [String] id
+        def picture_encoding(id)
+          encoding = Mordant::Colour.encoding(id)
+          return encoding.id if encoding.pictures?
+
+          raise Mordant::ParameterError.new(path: "encoding", expected: "an encoding of pictures", found: id)
+        end
       end
     end
   end

@@ -5,7 +5,7 @@ module Server
   module ProjectRoutes
     def self.registered(app)
       app.get "/api/catalogue" do
-        answer(steps: Mordant::Steps.all.map(&:to_h), encodings: Mordant::Colour::Encoding.all.map(&:to_h),
+        answer(steps: Mordant::Steps.all.map(&:to_h), encodings: Mordant::Colour::Encoding.all.select(&:pictures?).map(&:to_h),
           kinds: Mordant::Deliver::Kind.all.map(&:to_h), tokens: Mordant::Deliver::Naming::TOKENS, delivery: Settings.delivery_shown,
           space: Mordant::Colour::WorkingSpace.default.to_h)
       end

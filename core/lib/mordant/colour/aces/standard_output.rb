@@ -12,13 +12,16 @@ module Mordant
 
         # @param dim [Boolean] for video in a dim surround
         # @param limit [Primaries, nil] gamut whose 0..1 the light is held to
-        def initialize(dim:, limit: nil)
-          @dim, @limit = dim, limit
+        # @param simulate [SimulatedWhite, nil] a white other than the display's
+        # @param white [Array<Float>] xy of the white shown for ACES white
+        # @param display [Array<Float>] xy of the display's own white
+        def initialize(dim:, limit: nil, simulate: nil, white: White::D65, display: White::D65)
+          @dim, @limit, @simulate, @white, @display = dim, limit, simulate, white, display
         end
 
         # @return [Array] operations from ACES2065-1 to XYZ D65
         def operations
-          [*ReferenceRendering::OPERATIONS, Pointwise::Curve.new(ToneScale::STANDARD), *surround, *white]
+          [*ReferenceRendering::OPERATIONS, Pointwise::Curve.new(ToneScale::STANDARD), *@simulate&.operations, *surround, *limited]
         end
 
         private
@@ -29,13 +32,15 @@ module Mordant
           [Surround.new, Pointwise::Matrix.new(ACES.saturation_matrix(DIM_SATURATION))]
         end
 
-        def white
-          to_d65 = Matrix3.multiply(Adaptation.matrix(White::ACES, White::D65), Primaries::AP1.to_xyz)
-          return [Pointwise::Matrix.new(to_d65)] unless @limit
+        # Whites adapt first, the limiting gamut holds second; light of the display's
+        # own white is then seen from D65, the white of the connection space.
+        def limited
+          shown = Matrix3.multiply(Adaptation.matrix(White::ACES, @white), Primaries::AP1.to_xyz)
+          connect = Adaptation.matrix(@display, White::D65)
+          return [Pointwise::Matrix.new(Matrix3.multiply(connect, shown))] unless @limit
 
-          [Pointwise::Matrix.new(Matrix3.multiply(@limit.from_xyz, to_d65)),
-            Pointwise::Clamp.new(0.0, 1.0),
-            Pointwise::Matrix.new(@limit.to_xyz)]
+          [Pointwise::Matrix.new(Matrix3.multiply(@limit.from_xyz, shown)), Pointwise::Clamp.new(0.0, 1.0),
+            Pointwise::Matrix.new(Matrix3.multiply(connect, @limit.to_xyz))]
         end
       end
     end

@@ -8,7 +8,8 @@ module Mordant
         label: "sRGB",
         source: "IEC 61966-2-1",
         primaries: Primaries::REC709,
-        transfer: Transfer::SRGB
+        transfer: Transfer::SRGB,
+        signal_curve: Transfer::SRGBPublished
       )
     end
   end
