@@ -14,7 +14,7 @@ module Mordant
     # How a command is called, said to somebody who called it otherwise.
     class Usage < StandardError; end
 
-    COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :ProbeFile, "grade" => :Grade}.freeze
+    COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :ProbeFile, "grade" => :Grade, "bake" => :Bake}.freeze
 
     module_function
 

@@ -45,6 +45,13 @@ module Mordant
       end
 
       class << self
+        # @return [Encoding] registered
+        def register(id, label:, **codes)
+          adx = new(**codes)
+          Encoding.register(Encoding.new(id:, label:, source: "SMPTE ST 2065-3:2012", kind: Encoding::SCENE, primaries: Primaries::AP0,
+            transfer: adx, decoding: adx.decoding, encoding: adx.encoding))
+        end
+
         # @param cid [Numo::NArray] channel-independent density
         # @return [Numo::NArray] exposure
         def exposure(cid)

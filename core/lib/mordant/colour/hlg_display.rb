@@ -12,6 +12,17 @@ module Mordant
       LUMINANCE = Primaries::REC2020.to_xyz[1].freeze
 
       # @param peak [Float] display peak, 1.0 at 100 cd/m2
+      # @return [Encoding] registered
+      def self.register(id, label:, peak:)
+        curve = ->(direction) { Pointwise::Curve.new(Transfer::HLG.method(direction)) }
+        Encoding.register(Encoding.new(
+          id:, label:, source: "ITU-R BT.2100-2", kind: Encoding::DISPLAY, primaries: Primaries::REC2020, transfer: Transfer::HLG,
+          decoding: [curve[:decode], new(peak, :to_display), Pointwise::Matrix.new(Primaries::REC2020.to_xyz)],
+          encoding: [Pointwise::Matrix.new(Primaries::REC2020.from_xyz), new(peak, :to_scene), curve[:encode]]
+        ))
+      end
+
+      # @param peak [Float] display peak, 1.0 at 100 cd/m2
       # @param direction [Symbol] :to_display or :to_scene
       def initialize(peak, direction)
         @peak, @direction = peak, direction

@@ -7,8 +7,8 @@ module Mordant
     # Grades a still, or every frame of a sequence or a video, into stills.
     module Grade
       USAGE = "grade --recipe FILE --from ID --to ID [--rendering ID] IN OUT\n" \
-              "    IN, OUT: a still (png, tif; out also exr), or a sequence or video in\n" \
-              "    and a pattern such as out.%04d.png out"
+              "    IN, OUT: a still (png, tif; out also exr), or a video or a sequence (in.%04d.png)\n" \
+              "    in and a pattern such as out.%04d.png out"
 
       module_function
 
@@ -41,9 +41,13 @@ module Mordant
       end
 
       def pictures(source, target)
-        return [[Media::Stills.read(source), target]] if Media::Stills::READABLE.include?(File.extname(source).downcase) && !source.include?("[")
+        return [[Media::Stills.read(source), target]] if Media::Stills::READABLE.include?(File.extname(source).downcase) && !source.match?(/[\[%]/)
         raise Usage, "a sequence needs a numbered OUT, such as out.%04d.png" unless target.match?(/%0?\d*d/)
 
+        if source.include?("%")
+          found = Media::Sequence.find(source) or raise MediaError.new(source, "there are no such numbered frames")
+          source = found.path
+        end
         facts = Media::Probe.call(source)
         Enumerator.new do |out|
           number = Media::Sequence.parse(source)&.first || 0

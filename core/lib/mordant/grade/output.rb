@@ -7,6 +7,9 @@ module Mordant
     class Output
       attr_reader :view
 
+      # @return [Pointwise::Chain] from log codes of the working space to the view
+      attr_reader :chain
+
       # @param view [View]
       # @raise [UnknownIdError, ParameterError]
       def initialize(view:, space: Colour::WorkingSpace.default)

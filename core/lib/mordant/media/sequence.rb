@@ -22,6 +22,16 @@ module Mordant
           digits: match[:first].length, numbers: [match[:first].to_i, match[:last].to_i])
       end
 
+      # @param pattern [String] with the place of the number as printf has it: "name.%04d.dpx"
+      # @return [Sequence, nil] the frames there are; nil where there are none
+      def self.find(pattern)
+        match = /\A(?<stem>.*)%0?(?<digits>\d*)d(?<extension>\.[^.%]+)\z/.match(File.basename(pattern))
+        return unless match && File.directory?(File.dirname(pattern))
+
+        group(File.dirname(pattern), Dir.children(File.dirname(pattern))).first
+          .find { |one| one.pattern == File.join(File.dirname(pattern), "#{match[:stem]}%0#{match[:digits]}d#{match[:extension]}") }
+      end
+
       # @param names [Array<String>] files of one folder
       # @return [Array<Sequence>, Array<String>] the runs found, and what is left
       def self.group(folder, names)

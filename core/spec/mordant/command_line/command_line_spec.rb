@@ -56,6 +56,28 @@ RSpec.describe Mordant::CommandLine, :folder do
     expect(Mordant::Media::Stills.read(File.join(@folder, "out.002.png")).rgb[0, 0]).to be_within(50).of(Footage.code(2))
   end
 
+  it "grades a sequence named by a pattern, keeping its numbers" do
+    recipe = File.join(@folder, "recipe.json")
+    File.write(recipe, '{"steps": []}')
+    2.times { |n| Mordant::Media::Stills.write(Frames.flat([0.2 + n / 10.0] * 3), File.join(@folder, format("in.%04d.png", n + 31))) }
+    arguments = ["grade", "--recipe", recipe, "--from", "acescct", "--to", "acescct"]
+    expect(run(*arguments, File.join(@folder, "in.%04d.png"), File.join(@folder, "out.%04d.png")).first).to eq(0)
+    expect(Mordant::Media::Stills.read(File.join(@folder, "out.0032.png")).rgb[0, 0] / 65_535.0).to be_within(2e-4).of(0.3)
+    expect(run(*arguments, File.join(@folder, "none.%04d.png"), File.join(@folder, "x.%04d.png"))).to match([1, "", /no such numbered frames/])
+  end
+
+  it "bakes a recipe into a .cube file and states its error" do
+    recipe, cube = %w[recipe.json look.cube].map { |name| File.join(@folder, name) }
+    File.write(recipe, Frames.recipe(exposure: 0.3, saturation: 1.1).to_h.to_json)
+    code, output, = run("bake", "--recipe", recipe, "--from", "logc3-ei800-wg3", "--to", "rec709-bt1886", "--rendering", "sdr-video-1.0", "--size", "33", cube)
+    expect(code).to eq(0)
+    expect(JSON.parse(output)).to include("size" => 33, "mean" => be_between(0.0, 0.01))
+    expect(Mordant::Lut::Cube.read(cube).lattice.size).to eq(33)
+    expect(run("bake", "--recipe", recipe, "--from", "acescct", "--to", "srgb", "--size", "33", cube)).to match([1, "", /it exists/])
+    expect(run("bake", "--recipe", recipe, "--from", "acescct", "--to", "srgb", "--size", "1", "#{cube}.cube")).to match([1, "", /size: expected/])
+    expect(run("bake", "--recipe", recipe, cube).first).to eq(2)
+  end
+
   it "tells wrong usage from bad input" do
     expect(run("nothing").first).to eq(2)
     expect(run("convert", "--from", "acescg").first).to eq(2)

@@ -3,13 +3,7 @@
 module Mordant
   module Colour
     module Encodings
-      Adx16 = begin
-        adx = Adx.new(scale: 65_535.0, black: 1520.0, steps: 8000.0)
-        Encoding.register(Encoding.new(
-          id: "adx16", label: "ADX, 16 bits", source: "SMPTE ST 2065-3:2012", kind: Encoding::SCENE, primaries: Primaries::AP0,
-          transfer: adx, decoding: adx.decoding, encoding: adx.encoding
-        ))
-      end
+      Adx16 = Adx.register("adx16", label: "ADX, 16 bits", scale: 65_535.0, black: 1520.0, steps: 8000.0)
     end
   end
 end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+require "optparse"
+
+module Mordant
+  module CommandLine
+    # A recipe as a .cube file, with its measured error.
+    module Bake
+      USAGE = "bake --recipe FILE --from ID --to ID [--rendering ID] [--size N] OUT.cube"
+
+      module_function
+
+      def call(arguments, output:, **)
+        options = {"size" => 33}
+        rest = OptionParser.new do |parser|
+          %w[recipe from to rendering].each { |name| parser.on("--#{name} VALUE") { |value| options[name] = value } }
+          parser.on("--size N", Integer) { |size| options["size"] = size }
+        end.parse(arguments)
+        missing = %w[recipe from to].reject { |name| options[name] }
+        raise Usage, "bake needs #{missing.map { |name| "--#{name}" }.join(", ")}" unless missing.empty?
+        raise Usage, "bake needs one OUT.cube" unless rest.size == 1 && File.extname(rest.first).downcase == ".cube"
+
+        write(made(options), rest.first, options, output)
+      end
+
+      def made(options)
+        plan = Mordant::Grade::Plan.new(recipe: Grade.read_recipe(options["recipe"]), source: Colour.encoding(options["from"]).id)
+        view = Mordant::Grade::View.new(encoding: options["to"], rendering: options["rendering"])
+        Mordant::Grade::Bake.new(plan:, output: Mordant::Grade::Output.new(view:), size: options["size"])
+      end
+
+      def write(bake, path, options, output)
+        raise MediaError.new(path, "it exists; nothing is overwritten") if File.exist?(path)
+
+        File.write(path, Lut::Cube.write(bake.table(title: [options["from"], options["to"], options["rendering"]].compact.join(" "))))
+        error = bake.error
+        output.puts(JSON.generate(size: bake.size, from: options["from"], to: options["to"], worst: error.worst, mean: error.mean))
+      end
+    end
+  end
+end
