@@ -20,11 +20,16 @@ module Bench
     end
 
     # A new plan each time, as a changed recipe needs one.
-    def picture(codes, nudge: 0.0)
+    def plan(nudge)
       document = {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => PARAMETERS.merge("exposure" => 0.4 + nudge)}]}
-      plan = Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new(document), source: "logc3-ei800-wg3")
+      Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new(document), source: "logc3-ei800-wg3")
+    end
+
+    def output = Mordant::Grade::Output.for(Mordant::Grade::View::STANDARD)
+
+    def picture(codes, nudge: 0.0, plan: plan(nudge))
       working = plan.run(codes)
-      [working, Mordant::Grade::Output.for(Mordant::Grade::View::STANDARD).run(working)]
+      [working, output.run(working)]
     end
 
     def times(width, height)
@@ -32,14 +37,21 @@ module Bench
       Bench.milliseconds { picture(source, nudge: rand / 100) }
     end
 
-    # What a server process does for one move of a hand, decoding and JSON aside.
+    # What a server process does for one move of a hand, JSON and database aside:
+    # the look-up table the screen draws through, and the instruments.
     def drag
-      source = codes(960, 540).reduce(3)
+      source = codes(960, 540).reduce(4)
       Bench.milliseconds(25) do
-        working, final = picture(source, nudge: rand / 100)
-        instruments = Mordant::Scopes::Instruments.new(working, final)
-        [instruments.header, instruments.parts, Mordant::Media::Png.encode(final)]
+        plan = plan(rand / 100)
+        samples = Mordant::Grade::Bake.new(plan:, output:, size: 33).samples
+        Mordant::Media::Integers.interleave(Mordant::Frame.new(samples, width: 33**3, height: 1, encoding: "rec709-bt1886"), 16)
+        instruments = Mordant::Scopes::Instruments.new(*picture(source, plan:))
+        [instruments.header, instruments.parts]
       end
+    end
+
+    def bake(size)
+      Bench.milliseconds(15) { Mordant::Grade::Bake.new(plan: plan(rand / 100), output:, size:).samples }
     end
 
     # ffmpeg's tetrahedral lut3d on one thread, what reading the frame costs taken off.
@@ -86,6 +98,7 @@ module Bench
     Exact.times(1920, 1080).map { |time| time / rival }
   end
   figure("drag_ms", "ms", "Ruby time of one answer to a drag, scopes included") { Exact.drag }
+  figure("bake33_ms", "ms", "the same step and the view as a lattice of 33, plan included") { Exact.bake(33) }
   figure("peak_rss_mb", "MB", "peak memory of a process making exact 1920x1080 pictures") do
     Array.new(3) do
       Exact.peak_rss do

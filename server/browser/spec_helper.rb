@@ -25,7 +25,8 @@ PROCESSES = Supervisor::Processes.new(log: File.join(VAR, "log"), workers: 2, en
 
 CHROMIUM = {
   "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "no-first-run" => nil,
-  "disable-background-networking" => nil, "disable-component-update" => nil, "disable-sync" => nil
+  "disable-background-networking" => nil, "disable-component-update" => nil, "disable-sync" => nil,
+  "enable-unsafe-swiftshader" => nil # WebGL without a graphics processor, and without a warning about it
 }.freeze
 Capybara.register_driver(:chromium) do |app|
   Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", window_size: [1280, 800], headless: true,

@@ -3,6 +3,8 @@
 require_relative "spec_helper"
 require "vips"
 
+RSpec::Matchers.define_negated_matcher :not_include, :include
+
 RSpec.describe "Pictures", type: :request do
   let(:cut) { Studio.cut(@folder) }
   let(:shot) { cut.loaded_shots.first }
@@ -45,6 +47,29 @@ RSpec.describe "Pictures", type: :request do
     shot.recipe.accept(revision: 0, document: Studio.balance(exposure: -1.0), words: "x")
     expect(pixel(ask[1])).to all(be_within(1).of(wanted(Footage.code(3), exposure: -1.0)))
     expect(pixel(ask(source: true)[1])).to all(be_within(1).of(wanted(Footage.code(3))))
+  end
+
+  it "gives a screen the source and a look-up table that draw what the core computes" do
+    header, parts = ask(size: "live", trial: {shot: shot.id, document: Studio.balance(exposure: 0.5, saturation: 1.2)})
+    nodes = header["nodes"]
+    lattice = Mordant::Lut::Lattice.new(Numo::DFloat.cast(Numo::UInt16.from_binary(parts["lattice"], [nodes**3, 3])) / 65_535, size: nodes)
+    expect(parts.keys).to include("luma", "red").and not_include("picture")
+    call(:get, "/cuts/#{cut.id}/source?frame=3")
+    data = last_response.body.b
+    code = data[(4 + data.unpack1("L<"))..].unpack("S<3")
+    expect(code).to all(be_within(40).of(Footage.code(3)))
+    drawn = lattice.call(code.map { |c| Numo::DFloat[c / 65_535.0] }).map { |plane| plane[0] * 255 }
+    expect(drawn).to all(be_within(1.5).of(wanted(Footage.code(3), exposure: 0.5, saturation: 1.2)))
+  end
+
+  it "falls back to a reduced picture in a dissolve" do
+    header, parts = ask(frame: 8, size: "live")
+    expect(header["size"]).to eq("drag")
+    expect(parts).to include("picture")
+    call(:get, "/cuts/#{cut.id}/source?frame=8")
+    expect(last_response.status).to eq(204)
+    call(:get, "/cuts/#{cut.id}/source?frame=x")
+    expect(last_response.status).to eq(422)
   end
 
   it "mixes a dissolve" do

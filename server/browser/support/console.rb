@@ -17,9 +17,12 @@ class Console
     @said << message[0, 600] if message.match?(SPOKEN) && message.match?(/"(?:level|type)":"(?:error|warning|assert)"|exceptionThrown/)
   end
 
-  # @return [Array<String>] errors and warnings since the last look; answers that
-  #   refuse something are the application's own and are shown on the page
+  # What is said in a sound run: answers that refuse something are shown on the page,
+  # and a software graphics driver tells of its own speed.
+  EXPECTED = /the server responded with a status of 4\d\d|GL Driver Message \(OpenGL, Performance/
+
+  # @return [Array<String>] errors and warnings since the last look
   def complaints
-    @said.slice!(0..).grep_v(/the server responded with a status of 4\d\d/)
+    @said.slice!(0..).grep_v(EXPECTED)
   end
 end

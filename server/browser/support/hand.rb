@@ -3,7 +3,9 @@
 # What a person does with mouse and keys that Capybara has no word for.
 module Hand
   # Drags an element by so many pixels, in small moves as a hand makes them.
-  def drag(selector, dx: 0, dy: 0, moves: 8)
+  #
+  # @param held [Boolean] the button stays down
+  def drag(selector, dx: 0, dy: 0, moves: 8, held: false)
     element = find(selector)
     x, y = page.evaluate_script(<<~JS, element)
       (() => { const r = arguments[0].getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()
@@ -15,7 +17,7 @@ module Hand
       mouse.move(x: x + dx * n / moves.to_f, y: y + dy * n / moves.to_f)
       sleep 0.03
     end
-    mouse.up
+    mouse.up unless held
   end
 
   def press(*keys) = page.driver.browser.keyboard.type(*keys)

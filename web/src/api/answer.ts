@@ -7,6 +7,8 @@ export interface AnswerHeader {
   height: number
   /** Milliseconds of Ruby time. */
   took: number
+  /** Nodes on an edge of a look-up table that came instead of a picture. */
+  nodes?: number
   columns?: number
   levels?: number
   tone?: ToneTrace

@@ -32,6 +32,9 @@ module Mordant
         @source = Colour.encoding(plan.source)
       end
 
+      # @return [Boolean] a shaper stands before the lattice
+      def shaped? = @source.linear?
+
       # @return [Lut::Table]
       def table(title: nil)
         Lut::Table.new(title:, shaper:, lattice:)
@@ -39,8 +42,13 @@ module Mordant
 
       # @return [Lut::Lattice] over the shaped codes
       def lattice
-        @lattice ||= Lut::Lattice.new(Numo::DFloat.cast(exact(unshaped(Lut::Lattice.nodes(size)))).transpose.dup, size:)
+        @lattice ||= Lut::Lattice.new(Numo::DFloat.cast(samples).transpose.dup, size:)
       end
+
+      # What the nodes become, in the order of Lut::Lattice.
+      #
+      # @return [Numo::SFloat] [3, size^3] in the view's encoding
+      def samples = @samples ||= exact(unshaped(Lut::Lattice.nodes(size)))
 
       # Measured at points spread evenly over the cube that are no nodes.
       #
@@ -65,11 +73,8 @@ module Mordant
       private
 
       def exact(codes)
-        light = Numo::SFloat.cast(codes)
-        Numo::DFloat.cast(@output.chain.call(@plan.chain.call(light)))
+        @output.chain.call(@plan.chain.call(Numo::SFloat.cast(codes)))
       end
-
-      def shaped? = @source.linear?
 
       def shaper
         return unless shaped?

@@ -29,11 +29,17 @@ module Mordant
       end
 
       # @param size [Integer]
-      # @return [Numo::DFloat] [3, size^3] the nodes of a lattice over 0..1
+      # @return [Numo::DFloat] [3, size^3] the nodes of a lattice over 0..1; not to be written to
       def self.nodes(size)
-        index = Numo::Int64.new(size**3).seq
-        Numo::NArray.vstack([index % size, index / size % size, index / size**2].map { |i| Numo::DFloat.cast(i) / (size - 1) })
+        @nodes ||= {}
+        @nodes[size] ||= make_nodes(size)
       end
+
+      def self.make_nodes(size)
+        index = Numo::Int64.new(size**3).seq
+        Numo::NArray.vstack([index % size, index / size % size, index / size**2].map { |i| Numo::DFloat.cast(i) / (size - 1) }).freeze
+      end
+      private_class_method :make_nodes
 
       # @return [Lattice] the same table read otherwise
       def interpolated(method) = Lattice.new(data, size:, domain:, interpolation: method)

@@ -65,6 +65,8 @@ module Mordant
         Thread.new do
           text = complaints.read.to_s.dup.force_encoding("UTF-8").scrub.strip
           text[-LONGEST_COMPLAINT, LONGEST_COMPLAINT] || text
+        rescue IOError
+          "" # whoever read the output stopped early, and asks no more
         end
       end
 

@@ -9,13 +9,14 @@ module Mordant
 
       module_function
 
-      # @param counts [Numo::NArray] any shape
+      # @param counts [Numo::UInt32, Numo::Int32] any shape
       # @param typical [Float] count shown at about two thirds of full
       # @return [Numo::UInt8] same shape; 0 only where the count is 0
       def brightness(counts, typical:)
-        share = Numo::NMath.exp(Numo::SFloat.cast(counts) * (-1.0 / typical))
-        level = (share * -1 + 1.0) * (255 - FAINTEST) + FAINTEST
-        Numo::UInt8.cast(level * Numo::SFloat.cast(counts.clip(nil, 1)))
+        count = Numo::SFloat.new(counts.max.to_i + 1).seq
+        level = (Numo::NMath.exp(count * (-1.0 / typical)) * -1 + 1.0) * (255 - FAINTEST) + FAINTEST
+        level[0] = 0.0
+        Numo::UInt8.cast(level)[counts].dup
       end
     end
   end

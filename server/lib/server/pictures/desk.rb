@@ -11,6 +11,8 @@ module Server
       DRAG_REDUCTION = 3
       PLAY_REDUCTION = 2
       SMALL_REDUCTION = 4
+      # Nodes of the look-up table a screen draws the source through while a hand moves.
+      LIVE_NODES = 33
       REDUCTIONS = {"full" => 1, "play" => PLAY_REDUCTION, "drag" => DRAG_REDUCTION, "small" => SMALL_REDUCTION}.freeze
       PLANS = 64
       CURVE_POINTS = 49
@@ -39,6 +41,29 @@ module Server
         [working, Mordant::Grade::Output.for(cut.project.view).run(working)]
       end
 
+      # What a screen needs to draw a frame by itself while a hand moves: the
+      # source as decoded. In a dissolve, and for linear sources, there is no such
+      # thing, and reduced pictures are made.
+      #
+      # @param frame [Integer] record frame
+      # @return [Mordant::Media::Codes, nil]
+      def source(cut, frame:)
+        shot, layer = alone(cut, frame)
+        fetch(cut, shot, layer) if shot
+      end
+
+      # The grade of a frame as 16-bit codes on the nodes of a lattice, red fastest.
+      #
+      # @return [Numo::UInt16, nil] [LIVE_NODES^3, 3]
+      def lattice(cut, frame:, trial: {})
+        shot, = alone(cut, frame)
+        return unless shot
+
+        plan = plan(trial.fetch(shot.id) { shot.recipe.grade }, shot.clip.source_encoding)
+        samples = Mordant::Grade::Bake.new(plan:, output: Mordant::Grade::Output.for(cut.project.view), size: LIVE_NODES).samples
+        Mordant::Media::Integers.interleave(Mordant::Frame.new(samples, width: LIVE_NODES**3, height: 1, encoding: cut.project.view_encoding), 16)
+      end
+
       # @param recipe [Mordant::Grade::Recipe]
       # @return [Hash{String => Array<Float>}] tone curves by the id of the step
       def curves(recipe)
@@ -48,10 +73,23 @@ module Server
 
       private
 
-      def graded(cut, layer, size, trial, source)
-        shot = cut.loaded_shots.find { |one| one.id == layer.shot.key }
+      # @return [Array(Shot, Mordant::Cut::Timeline::Layer), nil]
+      def alone(cut, frame)
+        layer, other = cut.timeline.layers(frame)
+        shot = shot_of(cut, layer)
+        [shot, layer] unless other || Mordant::Colour.encoding(shot.clip.source_encoding).linear?
+      end
+
+      def shot_of(cut, layer) = cut.loaded_shots.find { |one| one.id == layer.shot.key }
+
+      def fetch(cut, shot, layer, size = "full")
         width, height = raster(cut.project)
-        codes = @store.fetch(shot.clip, layer.source_frame, width:, height:).reduce(REDUCTIONS.fetch(size))
+        @store.fetch(shot.clip, layer.source_frame, width:, height:, reduction: REDUCTIONS.fetch(size))
+      end
+
+      def graded(cut, layer, size, trial, source)
+        shot = shot_of(cut, layer)
+        codes = fetch(cut, shot, layer, size)
         recipe = source ? NOTHING : trial.fetch(shot.id) { shot.recipe.grade }
         plan(recipe, shot.clip.source_encoding).run(codes)
       end

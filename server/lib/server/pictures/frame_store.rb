@@ -25,11 +25,14 @@ module Server
 
       # @param clip [Clip]
       # @param number [Integer] source frame
+      # @param reduction [Integer] see Mordant::Media::Codes#reduce
       # @return [Mordant::Media::Codes]
       # @raise [Mordant::MediaError]
-      def fetch(clip, number, width:, height:)
+      def fetch(clip, number, width:, height:, reduction: 1)
         key = [stamp(clip, width, height), number]
-        remembered(key) || keep(key, stored(key, width, height) || decode(clip, key, width, height))
+        return remembered(key) || keep(key, stored(key, width, height) || decode(clip, key, width, height)) if reduction == 1
+
+        remembered([*key, reduction]) || keep([*key, reduction], fetch(clip, number, width:, height:).reduce(reduction))
       end
 
       private

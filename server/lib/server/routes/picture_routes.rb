@@ -3,6 +3,7 @@
 module Server
   # Pictures and what the instruments read in them.
   module PictureRoutes
+    LIVE = "live" # size of an answer that holds a look-up table instead of a picture
     SMALL_COMPRESSION = 6 # of zlib; these stay in the browser's cache
     SMALL_CACHE = 31_536_000 # seconds; the address changes with the picture
 
@@ -13,6 +14,19 @@ module Server
         Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["sequence"].to_i) do
           picture(Cut.includes(:project).fetch(params["id"]), body)
         end
+      end
+
+      # A frame as its file has it, 16-bit red, green, blue, for drawing through a
+      # look-up table; 204 where a screen cannot draw it by itself.
+      app.get "/api/cuts/:id/source" do
+        content_type Pictures::Answer::TYPE
+        cut = Cut.includes(:project).fetch(params["id"])
+        frame = Integer(params["frame"].to_s, 10, exception: false)
+        raise Mordant::ParameterError.new(path: "frame", expected: "a whole number", found: params["frame"]) unless frame
+
+        codes = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.source(cut, frame:) }
+        halt 204 unless codes
+        Pictures::Answer.pack({frame:, width: codes.width, height: codes.height}, {codes: codes.rgb.transpose.to_binary})
       end
 
       # The middle of a shot, small; the address carries all it depends on.
@@ -29,21 +43,49 @@ module Server
 
       app.helpers do
         def picture(cut, body)
-          desk = Pictures::Desk.current
-          size = body.fetch("size", "full")
-          unless Pictures::Desk::REDUCTIONS.key?(size)
-            raise Mordant::ParameterError.new(path: "size", expected: Pictures::Desk::REDUCTIONS.keys.join(", "), found: size)
-          end
           started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
           trial = trial(body["trial"])
-          working, final = desk.picture(cut, frame: whole(body, "frame"), size:, trial:, source: body["source"] == true)
-          instruments = Mordant::Scopes::Instruments.new(working, final) unless body["instruments"] == false
-          header, parts = instruments&.header || {}, instruments&.parts || {}
-          header[:curves] = trial.values.map { |recipe| desk.curves(recipe) }.reduce({}, :merge)
-          parts = {picture: Mordant::Media::Png.encode(final), **parts}
+          header, parts = live(cut, body, trial) || computed(cut, body, trial, size(body))
+          header[:curves] = trial.values.map { |recipe| Pictures::Desk.current.curves(recipe) }.reduce({}, :merge)
           took = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
-          Pictures::Answer.pack({frame: body["frame"], sequence: body["sequence"], size:, width: final.width,
-                                 height: final.height, took:, **header}, parts)
+          Pictures::Answer.pack({frame: body["frame"], sequence: body["sequence"], took:, **header}, parts)
+        end
+
+        # @return [String] one of Desk::REDUCTIONS; what cannot be live is reduced
+        def size(body)
+          size = (body["size"] == LIVE) ? "drag" : body.fetch("size", "full")
+          return size if Pictures::Desk::REDUCTIONS.key?(size)
+
+          raise Mordant::ParameterError.new(path: "size", expected: [LIVE, *Pictures::Desk::REDUCTIONS.keys].join(", "), found: size)
+        end
+
+        # @return [Array(Hash, Hash), nil] a look-up table for the screen, and the instruments
+        def live(cut, body, trial)
+          return unless body["size"] == LIVE && body["source"] != true
+
+          lattice = Pictures::Desk.current.lattice(cut, frame: whole(body, "frame"), trial:) or return
+          header, parts = read(body, *made(cut, body, trial, "small"))
+          [header.merge(size: LIVE, nodes: Pictures::Desk::LIVE_NODES), parts.merge(lattice: lattice.to_binary)]
+        end
+
+        # @return [Array(Hash, Hash)] a picture and, unless not wanted, the instruments
+        def computed(cut, body, trial, size)
+          working, final = made(cut, body, trial, size)
+          header, parts = read(body, working, final)
+          [header.merge(size:), {picture: Mordant::Media::Png.encode(final), **parts}]
+        end
+
+        def made(cut, body, trial, size)
+          Pictures::Desk.current.picture(cut, frame: whole(body, "frame"), size:, trial:, source: body["source"] == true)
+        end
+
+        # What the instruments read in a picture.
+        def read(body, working, final)
+          raster = {width: final.width, height: final.height}
+          return [raster, {}] if body["instruments"] == false
+
+          instruments = Mordant::Scopes::Instruments.new(working, final)
+          [raster.merge(instruments.header), instruments.parts]
         end
 
         # A recipe under a moving hand, shown before it is stored.

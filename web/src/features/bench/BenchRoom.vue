@@ -100,6 +100,7 @@ useKeys([
         :loading="picture.loading.value"
         :failed="player.playing.value ? null : picture.failed.value"
         :data-settled="picture.settled.value"
+        :data-size="header?.size"
       >
         <template #label><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ source ? 'as shot' : 'graded' }} · {{ cut.shot.clip.name }}</template>
       </PictureStage>

@@ -1,6 +1,7 @@
 import { send } from '@/api/client'
 import { unpack, type Answer, type AnswerHeader } from '@/api/answer'
 import { onScopeDispose, shallowRef, ref, watch, type Ref } from 'vue'
+import { makeLivePicture } from './livePicture'
 
 /** What a picture shows; a new one is asked for whenever it changes. */
 export interface PictureWish {
@@ -22,8 +23,15 @@ export interface ShownPicture {
 
 const REST = 120 // ms without a change before the exact picture is asked for
 
+/** Sixteen-bit numbers that may begin at any byte of an answer. */
+function words(bytes: Uint8Array<ArrayBuffer>): Uint16Array {
+  return new Uint16Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength))
+}
+
 /**
- * The picture of a wish. One request is under way at a time; of the wishes that
+ * The picture of a wish. While a hand moves, the source frame is drawn here through
+ * look-up tables that the server computes, or where that cannot be, reduced pictures
+ * come from there; when it rests, the exact one. One request is under way at a time; of the wishes that
  * come meanwhile only the newest is asked for. The server drops what is overtaken.
  */
 export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unknown) => void) {
@@ -38,6 +46,9 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   let busy = false
   let timer = 0
   let over = false
+  const live = makeLivePicture()
+  /** A frame whose source is under way, or cannot be drawn here. */
+  let sourceAsked: number | null = null
 
   function want(size: string) {
     if (!wish.value) return
@@ -54,6 +65,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
       try {
         await fetchOne(asked, size)
         failed.value = null
+        if (size === 'full' && !waiting) void fetchSource(asked)
       } catch (error) {
         failed.value = error instanceof Error ? error.message : String(error)
         trouble(error)
@@ -65,17 +77,43 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, trial: asked.trial, size, screen, sequence: ++sequence,
+      frame: asked.frame, source: asked.source, trial: asked.trial, size: sizeFor(asked, size), screen, sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())
-    const bytes = answer.parts.picture
-    if (!bytes) throw new Error('the server sent no picture')
-    const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' })
-    if (over) return
+    const bitmap = await bitmapOf(answer)
+    if (over || !bitmap) return
     shown.value?.bitmap.close()
     shown.value = { bitmap, header: answer.header, parts: answer.parts }
     settled.value = size === 'full' && asked === wish.value
+  }
+
+  function sizeFor(wanted: PictureWish, size: string) {
+    return size === 'drag' && !wanted.source && live && live.frame() === wanted.frame ? 'live' : size
+  }
+
+  /** Null when the source of a look-up table has been left meanwhile. */
+  async function bitmapOf(answer: Answer): Promise<ImageBitmap | null> {
+    const { picture, lattice } = answer.parts
+    if (lattice && live && answer.header.nodes) return live.frame() === answer.header.frame ? live.draw(words(lattice), answer.header.nodes) : null
+    if (!picture) throw new Error('the server sent no picture')
+    return createImageBitmap(new Blob([picture], { type: 'image/png' }), { colorSpaceConversion: 'none' })
+  }
+
+  /** Fetches what a hand would need, once the picture is exact. */
+  async function fetchSource({ cut, frame }: PictureWish) {
+    if (!live || live.frame() === frame || sourceAsked === frame) return
+    sourceAsked = frame
+    try {
+      const response = await send('GET', `/cuts/${cut}/source?frame=${frame}`)
+      if (response.status === 204) return
+      const { header, parts } = unpack(await response.arrayBuffer())
+      if (parts.codes && !over) live.setSource({ frame, width: header.width, height: header.height, codes: words(parts.codes) })
+      sourceAsked = null
+    } catch (error) {
+      sourceAsked = null
+      trouble(error)
+    }
   }
 
   watch(
