@@ -52,7 +52,7 @@ RSpec.describe "Pictures", type: :request do
   it "gives a screen the source and a look-up table that draw what the core computes" do
     header, parts = ask(size: "live", trial: {shot: shot.id, document: Studio.balance(exposure: 0.5, saturation: 1.2)})
     nodes = header["nodes"]
-    lattice = Mordant::Lut::Lattice.new(Numo::DFloat.cast(Numo::UInt16.from_binary(parts["lattice"], [nodes**3, 3])) / 65_535, size: nodes)
+    lattice = Mordant::Lut::Lattice.new(Numo::DFloat.cast(Numo::UInt16.from_binary(parts["lattice"], [nodes**3, 3])) / 65_535, size: nodes, domain: header["domain"])
     expect(parts.keys).to include("luma", "red").and not_include("picture")
     call(:get, "/cuts/#{cut.id}/source?frame=3")
     data = last_response.body.b
@@ -124,6 +124,26 @@ RSpec.describe "Pictures", type: :request do
     first.join
     expect { late[0].value }.to raise_error(Server::Pictures::Gate::Overtaken)
     expect(late[1].value).to eq(3)
+  end
+
+  it "bakes a shot into a look-up table, and says how far it is from exact" do
+    shot.recipe.accept(revision: 0, document: Studio.balance(exposure: 0.5), words: "x")
+    call(:get, "/shots/#{shot.id}/look.cube?size=17")
+    path = File.join(@folder, "look.cube")
+    File.write(path, last_response.body)
+    read = Mordant::Lut::Cube.read(path)
+    expect(last_response.headers["content-disposition"]).to include("Trial_one_acescct_17.cube")
+    expect(read.lattice.size).to eq(17)
+    expect(read.title).to match(/acescct to BT.709/)
+    call(:get, "/shots/#{shot.id}/bake?size=17")
+    expect(json).to include("size" => 17, "mean" => be > 0, "worst" => be > 0)
+    ["1", "x", "500"].each do |size|
+      call(:get, "/shots/#{shot.id}/look.cube?size=#{size}")
+      expect([last_response.status, json["path"]]).to eq([422, "size"]), size
+    end
+    shot.clip.update!(encoding: nil, encoding_reason: nil)
+    call(:get, "/shots/#{shot.id}/look.cube")
+    expect([last_response.status, json["path"]]).to eq([422, "encoding"])
   end
 
   it "draws a shot small for the ribbon" do

@@ -22,7 +22,7 @@ module Server
     helpers Requests
     use Guard
 
-    [ProjectRoutes, MediaRoutes, CutRoutes, RecipeRoutes, PictureRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
+    [ProjectRoutes, MediaRoutes, CutRoutes, RecipeRoutes, PictureRoutes, BakeRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
 
     before "/api/*" do
       content_type :json

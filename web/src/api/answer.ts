@@ -9,6 +9,8 @@ export interface AnswerHeader {
   took: number
   /** Nodes on an edge of a look-up table that came instead of a picture. */
   nodes?: number
+  /** Lowest and highest red, green, blue code it covers, as shares of the full range. */
+  domain?: [number[], number[]]
   columns?: number
   levels?: number
   tone?: ToneTrace

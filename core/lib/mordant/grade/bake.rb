@@ -4,9 +4,9 @@ module Mordant
   module Grade
     # A plan and its output as one look-up table, and how far that is from them.
     #
-    # The lattice stands on the source's code values, 0..1. A linear source is
-    # brought to log codes by a shaper first, as a lattice at equal distances of
-    # light would have hardly a node in the shadows.
+    # The lattice stands on the source's code values, 0..1 or the part of them that
+    # is needed. A linear source is brought to log codes by a shaper first, as a
+    # lattice at equal distances of light would have hardly a node in the shadows.
     class Bake
       SIZES = [17, 33, 65].freeze
       # Light a shaper covers, and its entries.
@@ -23,12 +23,13 @@ module Mordant
       # @param plan [Plan]
       # @param output [Output]
       # @param size [Integer] nodes on an edge
+      # @param domain [Array<Array<Float>>] lowest and highest red, green, blue code held
       # @raise [ParameterError] of a size out of Lut::Lattice::SIZES
-      def initialize(plan:, output:, size: 33)
+      def initialize(plan:, output:, size: 33, domain: Lut::Lattice::WHOLE)
         unless Lut::Lattice::SIZES.cover?(size)
           raise ParameterError.new(path: "size", expected: "nodes in #{Lut::Lattice::SIZES}, commonly #{SIZES.join(", ")}", found: size)
         end
-        @plan, @output, @size = plan, output, size
+        @plan, @output, @size, @domain = plan, output, size, domain
         @source = Colour.encoding(plan.source)
       end
 
@@ -42,19 +43,19 @@ module Mordant
 
       # @return [Lut::Lattice] over the shaped codes
       def lattice
-        @lattice ||= Lut::Lattice.new(Numo::DFloat.cast(samples).transpose.dup, size:)
+        @lattice ||= Lut::Lattice.new(Numo::DFloat.cast(samples).transpose.dup, size:, domain: @domain)
       end
 
       # What the nodes become, in the order of Lut::Lattice.
       #
       # @return [Numo::SFloat] [3, size^3] in the view's encoding
-      def samples = @samples ||= exact(unshaped(Lut::Lattice.nodes(size)))
+      def samples = @samples ||= exact(unshaped(within(Lut::Lattice.nodes(size))))
 
       # Measured at points spread evenly over the cube that are no nodes.
       #
       # @return [Error]
       def error
-        probes = Bake.spread(PROBES)
+        probes = within(Bake.spread(PROBES))
         baked = Pointwise::Chain.new([lattice]).exact(probes)
         off = (baked - exact(unshaped(probes))).abs
         Error.new(worst: off.max, mean: off.mean)
@@ -71,6 +72,14 @@ module Mordant
       end
 
       private
+
+      # Shares of the domain as the values they stand for.
+      def within(shares)
+        return shares if @domain == Lut::Lattice::WHOLE
+
+        low, high = @domain
+        Numo::NArray.vstack(Array.new(3) { |channel| shares[channel, true] * (high[channel] - low[channel]) + low[channel] })
+      end
 
       def exact(codes)
         @output.chain.call(@plan.chain.call(Numo::SFloat.cast(codes)))

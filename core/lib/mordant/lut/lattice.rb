@@ -10,13 +10,14 @@ module Mordant
     class Lattice
       SIZES = (2..129)
       METHODS = %i[tetrahedral trilinear].freeze
+      WHOLE = [[0.0] * 3, [1.0] * 3].freeze
 
       attr_reader :size, :data, :domain
 
       # @param data [Numo::DFloat] [size^3, 3]
       # @param domain [Array<Array<Float>>] lowest and highest red, green, blue
       # @raise [ShapeError, ParameterError]
-      def initialize(data, size:, domain: [[0.0] * 3, [1.0] * 3], interpolation: :tetrahedral)
+      def initialize(data, size:, domain: WHOLE, interpolation: :tetrahedral)
         unless SIZES.cover?(size) && data.is_a?(Numo::DFloat) && data.shape == [size**3, 3]
           raise ShapeError, "a lattice of #{size} needs a DFloat of shape [#{size**3}, 3], found #{data.class} of shape #{data.shape}"
         end

@@ -22,6 +22,15 @@ module Mordant
         new(pixels.transpose.dup, width:, height:)
       end
 
+      # The codes that occur, for a look-up table that need hold no others.
+      #
+      # @return [Array<Array<Float>>] lowest and highest red, green, blue as shares of
+      #   the full range; apart by at least one 10-bit code
+      def domain
+        @domain ||= [rgb.min(axis: 1), rgb.max(axis: 1)].map { |ends| ends.to_a.map { |code| code / 65_535.0 } }
+          .then { |low, high| [low, low.zip(high).map { |a, b| [b, a + 1.0 / 1023].max }] }
+      end
+
       # @param rgb [Numo::SFloat] [3, n] values on this raster
       # @return [Frame]
       def to_frame(rgb, encoding:) = Frame.new(rgb, width:, height:, encoding:)

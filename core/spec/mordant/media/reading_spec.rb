@@ -75,3 +75,18 @@ RSpec.describe Mordant::Media::Command do
     expect { described_class.run(["no-such-program"], path: "x") }.to raise_error(Mordant::MediaError, /not installed/)
   end
 end
+
+RSpec.describe Mordant::Media::Codes do
+  it "says which codes occur, apart by at least one 10-bit code" do
+    rgb = Numo::UInt16.zeros(3, 4)
+    rgb[0, true] = [10_000, 20_000, 30_000, 40_000]
+    low, high = described_class.new(rgb, width: 2, height: 2).domain
+    expect([low[0], high[0]]).to eq([10_000 / 65_535.0, 40_000 / 65_535.0])
+    expect(high[1] - low[1]).to be_within(1e-9).of(1.0 / 1023)
+  end
+
+  it "means whole blocks, rounded" do
+    rgb = Numo::UInt16.cast([[1, 2, 9, 3, 4, 9], [65_535] * 6, [0] * 6])
+    expect(described_class.new(rgb, width: 3, height: 2).reduce(2).rgb.to_a).to eq([[3], [65_535], [0]])
+  end
+end

@@ -52,16 +52,19 @@ module Server
         fetch(cut, shot, layer) if shot
       end
 
-      # The grade of a frame as 16-bit codes on the nodes of a lattice, red fastest.
+      # The grade of a frame as 16-bit codes on the nodes of a lattice over the codes
+      # that occur in it, red fastest.
       #
-      # @return [Numo::UInt16, nil] [LIVE_NODES^3, 3]
+      # @return [Array(Numo::UInt16, Array<Array<Float>>), nil] [LIVE_NODES^3, 3], and the domain
       def lattice(cut, frame:, trial: {})
-        shot, = alone(cut, frame)
+        shot, layer = alone(cut, frame)
         return unless shot
 
+        domain = fetch(cut, shot, layer).domain
         plan = plan(trial.fetch(shot.id) { shot.recipe.grade }, shot.clip.source_encoding)
-        samples = Mordant::Grade::Bake.new(plan:, output: Mordant::Grade::Output.for(cut.project.view), size: LIVE_NODES).samples
-        Mordant::Media::Integers.interleave(Mordant::Frame.new(samples, width: LIVE_NODES**3, height: 1, encoding: cut.project.view_encoding), 16)
+        samples = Mordant::Grade::Bake.new(plan:, output: Mordant::Grade::Output.for(cut.project.view), size: LIVE_NODES, domain:).samples
+        nodes = Mordant::Frame.new(samples, width: LIVE_NODES**3, height: 1, encoding: cut.project.view_encoding)
+        [Mordant::Media::Integers.interleave(nodes, 16), domain]
       end
 
       # @param recipe [Mordant::Grade::Recipe]

@@ -63,9 +63,11 @@ module Server
         def live(cut, body, trial)
           return unless body["size"] == LIVE && body["source"] != true
 
-          lattice = Pictures::Desk.current.lattice(cut, frame: whole(body, "frame"), trial:) or return
+          lattice, domain = Pictures::Desk.current.lattice(cut, frame: whole(body, "frame"), trial:)
+          return unless lattice
+
           header, parts = read(body, *made(cut, body, trial, "small"))
-          [header.merge(size: LIVE, nodes: Pictures::Desk::LIVE_NODES), parts.merge(lattice: lattice.to_binary)]
+          [header.merge(size: LIVE, nodes: Pictures::Desk::LIVE_NODES, domain:), parts.merge(lattice: lattice.to_binary)]
         end
 
         # @return [Array(Hash, Hash)] a picture and, unless not wanted, the instruments

@@ -63,11 +63,16 @@ export function makeLivePicture() {
       gl.uniform1i(place('rows'), source.height)
       frame = source.frame
     },
-    /** @param lattice 16-bit red, green, blue on the nodes, red fastest */
-    draw(lattice: Uint16Array, nodes: number): ImageBitmap {
+    /**
+     * @param lattice 16-bit red, green, blue on the nodes, red fastest
+     * @param domain lowest and highest red, green, blue code it covers
+     */
+    draw(lattice: Uint16Array, nodes: number, [low, high]: [number[], number[]]): ImageBitmap {
       gl.activeTexture(gl.TEXTURE1)
       gl.texImage3D(gl.TEXTURE_3D, 0, gl.RGB16UI, nodes, nodes, nodes, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, lattice)
       gl.uniform1i(place('nodes'), nodes)
+      gl.uniform3fv(place('low'), low)
+      gl.uniform3fv(place('high'), high)
       gl.drawArrays(gl.TRIANGLES, 0, 3)
       return canvas.transferToImageBitmap()
     },

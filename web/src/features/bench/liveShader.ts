@@ -15,15 +15,18 @@ uniform usampler2D codes;
 uniform usampler3D lattice;
 uniform int nodes;
 uniform int rows;
+uniform vec3 low;
+uniform vec3 high;
 out vec4 colour;
 
 vec3 node(ivec3 at) { return vec3(texelFetch(lattice, at, 0).rgb) / 65535.0; }
 
 void main() {
   ivec2 at = ivec2(gl_FragCoord.x, float(rows) - gl_FragCoord.y);
-  vec3 place = vec3(texelFetch(codes, at, 0).rgb) * (float(nodes - 1) / 65535.0);
-  ivec3 low = min(ivec3(place), ivec3(nodes - 2));
-  vec3 rest = place - vec3(low);
+  vec3 code = vec3(texelFetch(codes, at, 0).rgb) / 65535.0;
+  vec3 place = clamp((code - low) / (high - low), 0.0, 1.0) * float(nodes - 1);
+  ivec3 base = min(ivec3(place), ivec3(nodes - 2));
+  vec3 rest = place - vec3(base);
 
   bool redMost = rest.r >= rest.g && rest.r >= rest.b;
   bool greenMost = !redMost && rest.g >= rest.b;
@@ -32,10 +35,10 @@ void main() {
   ivec3 first = redMost ? ivec3(1, 0, 0) : greenMost ? ivec3(0, 1, 0) : ivec3(0, 0, 1);
   ivec3 last = blueLeast ? ivec3(0, 0, 1) : greenLeast ? ivec3(0, 1, 0) : ivec3(1, 0, 0);
 
-  float high = max(rest.r, max(rest.g, rest.b));
+  float most = max(rest.r, max(rest.g, rest.b));
   float least = min(rest.r, min(rest.g, rest.b));
-  float middle = rest.r + rest.g + rest.b - high - least;
-  vec3 mixed = node(low) * (1.0 - high) + node(low + first) * (high - middle)
-    + node(low + 1 - last) * (middle - least) + node(low + 1) * least;
+  float middle = rest.r + rest.g + rest.b - most - least;
+  vec3 mixed = node(base) * (1.0 - most) + node(base + first) * (most - middle)
+    + node(base + 1 - last) * (middle - least) + node(base + 1) * least;
   colour = vec4(mixed, 1.0);
 }`

@@ -95,7 +95,8 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   /** Null when the source of a look-up table has been left meanwhile. */
   async function bitmapOf(answer: Answer): Promise<ImageBitmap | null> {
     const { picture, lattice } = answer.parts
-    if (lattice && live && answer.header.nodes) return live.frame() === answer.header.frame ? live.draw(words(lattice), answer.header.nodes) : null
+    const { nodes, domain, frame } = answer.header
+    if (lattice && live && nodes && domain) return live.frame() === frame ? live.draw(words(lattice), nodes, domain) : null
     if (!picture) throw new Error('the server sent no picture')
     return createImageBitmap(new Blob([picture], { type: 'image/png' }), { colorSpaceConversion: 'none' })
   }

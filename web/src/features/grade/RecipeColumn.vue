@@ -5,6 +5,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { useCut } from '../bench/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import BalancePanel from './BalancePanel.vue'
+import BakeMenu from './BakeMenu.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import StepCard from './StepCard.vue'
 import { neutralOf, newStep, withStep, withoutStep } from './edit'
@@ -53,7 +54,10 @@ function remove(step: StepDocument) {
 <template>
   <aside class="flex min-h-0 flex-col border-l border-line bg-pane" aria-label="recipe">
     <header class="border-b border-line px-3 py-2.5">
-      <h2 class="text-base"><b class="font-semibold">{{ shot.name }}</b> <span class="text-dim">· {{ shot.recipe.name }}</span></h2>
+      <div class="flex items-baseline justify-between">
+        <h2 class="text-base"><b class="font-semibold">{{ shot.name }}</b> <span class="text-dim">· {{ shot.recipe.name }}</span></h2>
+        <BakeMenu v-if="shot.clip.encoding" :shot="shot" />
+      </div>
       <p class="mt-0.5 truncate text-2xs" :class="shot.clip.encoding ? 'text-dim' : 'text-madder'" :title="shot.clip.encoding_reason ?? ''">
         {{ shot.clip.encoding ? catalogue.encodingLabel(shot.clip.encoding) : 'no encoding assigned' }} → {{ catalogue.encodingLabel(cut.project?.working_space ?? '') }} →
         {{ catalogue.encodingLabel(cut.project?.view.encoding ?? '') }}
