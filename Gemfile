@@ -4,8 +4,9 @@ source "https://rubygems.org"
 
 ruby ">= 3.1"
 
-# Core: array maths, stills, code loading.
+# Core: array maths, XML, stills, code loading.
 gem "numo-narray", "~> 0.9.2"
+gem "rexml", "~> 3.2"
 gem "ruby-vips", "~> 2.2"
 gem "zeitwerk", "~> 2.6.18"
 

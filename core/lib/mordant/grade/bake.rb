@@ -51,11 +51,11 @@ module Mordant
       # @return [Numo::SFloat] [3, size^3] in the view's encoding
       def samples = @samples ||= exact(unshaped(within(Lut::Lattice.nodes(size))))
 
-      # Measured at points spread evenly over the cube that are no nodes.
-      #
+      # @param probes [Numo::DFloat, nil] [3, n] codes to measure at; without them, points
+      #   spread evenly over the cube that are no nodes
       # @return [Error]
-      def error
-        probes = within(Bake.spread(PROBES))
+      def error(probes = nil)
+        probes ||= within(Bake.spread(PROBES))
         baked = Pointwise::Chain.new([lattice]).exact(probes)
         off = (baked - exact(unshaped(probes))).abs
         Error.new(worst: off.max, mean: off.mean)

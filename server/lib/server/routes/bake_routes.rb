@@ -4,11 +4,13 @@ module Server
   # A shot's grade, with the project's view, as a look-up table to take elsewhere.
   module BakeRoutes
     def self.registered(app)
-      # How far the table is from exact, in code values of the view.
+      # How far the table is from exact, in code values of the view: on the colours of
+      # the shot, and on all there are.
       app.get "/api/shots/:id/bake" do
-        bake = bake(shot_to_bake)
-        error = Pictures::Desk.current.gate.pass(nil, 0) { bake.error }
-        answer(size: bake.size, worst: error.worst, mean: error.mean)
+        shot = shot_to_bake
+        bake = bake(shot)
+        seen, all = Pictures::Desk.current.gate.pass(nil, 0) { [bake.error(colours(shot)), bake.error] }
+        answer(size: bake.size, seen: seen.to_h, all: all.to_h)
       end
 
       app.get "/api/shots/:id/look.cube" do
@@ -28,6 +30,14 @@ module Server
           return shot if shot.clip.assigned?
 
           raise Mordant::ParameterError.new(path: "encoding", expected: "a clip whose encoding is assigned", found: shot.clip.path)
+        end
+
+        # @return [Numo::DFloat] [3, n] codes of its middle frame; of linear light none
+        def colours(shot)
+          return if Mordant::Colour.encoding(shot.clip.encoding).linear?
+
+          codes = Pictures::Desk.current.source(shot.cut, frame: shot.record_in + [shot.dissolve, shot.length / 2].max)
+          codes && Numo::DFloat.cast(codes.reduce(4).rgb) / 65_535
         end
 
         def bake(shot)

@@ -11,7 +11,7 @@ const notices = useNotices()
 const SIZES = [17, 33, 65]
 const CODES = 1023
 
-const measured = ref<Record<number, { worst: number; mean: number }>>({})
+const measured = ref<Record<number, { seen: { worst: number; mean: number } }>>({})
 watch(
   () => [props.shot.id, props.shot.recipe.revision],
   () => (measured.value = {}),
@@ -31,8 +31,8 @@ async function measure() {
 }
 
 const said = (size: number) => {
-  const error = measured.value[size]
-  return error ? `mean ${(error.mean * CODES).toFixed(1)}, worst ${Math.round(error.worst * CODES)}` : 'measuring…'
+  const error = measured.value[size]?.seen
+  return error ? `mean ${(error.mean * CODES).toFixed(1)}, worst ${(error.worst * CODES).toFixed(0)}` : 'measuring…'
 }
 </script>
 
@@ -45,7 +45,7 @@ const said = (size: number) => {
           <span>{{ size }} nodes, .cube</span><span class="text-xs text-dim">{{ said(size) }}</span>
         </a>
       </MenuItem>
-      <p class="px-3 pt-1.5 pb-1 text-2xs text-dim">The recipe and the view, from the clip's encoding. Difference from exact in 10-bit codes, over every colour there is.</p>
+      <p class="px-3 pt-1.5 pb-1 text-2xs text-dim">The recipe and the view, from the clip's encoding. Difference from exact in 10-bit codes, on the colours of this shot.</p>
     </MenuItems>
   </Menu>
 </template>
