@@ -1,0 +1,66 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { installBrowser, installServer, settle, type Call } from '@/test/browser'
+import { cut } from '@/test/production'
+import { clock } from './timecode'
+import { useCut } from './useCut'
+
+let calls: Call[]
+
+beforeEach(() => {
+  installBrowser()
+  calls = installServer()
+  setActivePinia(createPinia())
+})
+afterEach(() => vi.unstubAllGlobals())
+
+async function opened() {
+  const store = useCut()
+  const opening = store.open('5')
+  await settle()
+  calls.at(-1)?.answer(200, cut())
+  await opening
+  return store
+}
+
+describe('useCut', () => {
+  it('knows the shot somebody is at', async () => {
+    const store = await opened()
+    expect([store.frame, store.shot?.id, store.rate]).toEqual([0, 1, 24])
+    store.go(12)
+    expect(store.shot?.id).toBe(2)
+  })
+
+  it('stays within the cut', async () => {
+    const store = await opened()
+    store.go(-4)
+    expect(store.frame).toBe(0)
+    store.go(400)
+    expect(store.frame).toBe(29)
+    store.goShot(9)
+    expect(store.shotIndex).toBe(1)
+  })
+
+  it('goes to the first frame that is a shot’s alone', async () => {
+    const store = await opened()
+    store.goShot(1)
+    expect(store.frame).toBe(16)
+  })
+
+  it('comes back to where it was left', async () => {
+    const store = await opened()
+    store.go(17)
+    store.frame = 0
+    await opened()
+    expect(store.frame).toBe(17)
+  })
+})
+
+describe('clock', () => {
+  it('counts frames, seconds, minutes and hours', () => {
+    expect(clock(0, 24)).toBe('00:00:00:00')
+    expect(clock(24 * 61 + 5, 24)).toBe('00:01:01:05')
+    expect(clock(25 * 3600, 25)).toBe('01:00:00:00')
+    expect(clock(30, 30000 / 1001)).toBe('00:00:01:00')
+  })
+})

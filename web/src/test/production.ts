@@ -1,0 +1,23 @@
+import type { Clip, Cut, Project, Recipe, Shot } from '@/api/types'
+
+/** A small cut as the server would answer it. */
+
+export const project = (change: Partial<Project> = {}): Project => ({
+  id: 1, name: 'Trial', rate: '24/1', width: 960, height: 540, working_space: 'acescct',
+  view: { encoding: 'rec709-bt1886', rendering: 'sdr-video-1.0', label: 'BT.709' }, undo: null, redo: null, ...change,
+})
+
+export const recipe = (id: number, revision = 0, exposure?: number): Recipe => ({
+  id, shot: id, name: 'First light', revision,
+  document: { steps: exposure === undefined ? [] : [step(exposure)] },
+})
+
+export const step = (exposure: number) => ({ id: 'a', kind: 'balance', name: 'Balance', enabled: true, strength: 1, parameters: { exposure } })
+
+const clip = { id: 1, path: 'a.mov', name: 'a.mov', status: 'ready', encoding: 'acescct' } as Clip
+
+export const shot = (id: number, record_in: number, length: number, dissolve = 0): Shot => ({
+  id, name: `${id}`, scene: 'one', position: id, source_in: 0, record_in, length, dissolve, clip, recipe: recipe(id),
+})
+
+export const cut = (): Cut => ({ id: 5, name: 'Cut 1', project: project(), length: 30, shots: [shot(1, 0, 12), shot(2, 12, 18, 4)] })
