@@ -23,6 +23,16 @@ RSpec.describe Server::Demo do
     expect(events.last).to match(/D    012 .*01:00:19:18 01:00:21:22/)
   end
 
+  it "has a second camera in every scene, and two encodings or more" do
+    cameras = manifest["shots"].group_by { |shot| shot["scene"] }.transform_values { |shots| shots.map { |shot| shot["camera"] }.uniq.size }
+    expect(cameras.values).to all(be >= 2)
+    expect(manifest["shots"].map { |shot| shot["encoding"] }.uniq.size).to be >= 2
+    truths = manifest["shots"].to_h { |shot| [shot["shot"], shot["truth"]] }
+    expect(truths.values.map { |truth| truth["exposure"] }.minmax).to match([be <= -1.5, be >= 1.0])
+    expect(truths.values.map { |truth| truth["white"][2] / truth["white"][0] }.max).to be > 1.5
+    expect(truths["3A"]["noise"][1]).to be > truths["1A"]["noise"][1] * 1.5
+  end
+
   # The truth is for specs: what was done to a shot must be in its file.
   it "was photographed with the errors the manifest states" do
     grey = lambda do |name, frame|

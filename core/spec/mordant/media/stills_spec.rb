@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+require "spec_helper"
+require "vips"
+
+RSpec.describe Mordant::Media::Stills, :folder do
+  let(:values) { [0.0, 0.25, 0.5, 0.75, 1.0, -0.2, 1.3, Float::NAN] }
+  let(:frame) { Mordant::Frame.new(Numo::SFloat.cast([values] * 3), width: 4, height: 2, encoding: "srgb") }
+
+  it "keeps sixteen bits through a file, what is beyond held to the ends and NaN to 0" do
+    %w[.png .tif].each do |extension|
+      path = File.join(@folder, "one#{extension}")
+      described_class.write(frame, path)
+      expect(described_class.read(path).rgb[0, true].to_a).to eq([0, 16_384, 32_768, 49_151, 65_535, 0, 65_535, 0])
+    end
+  end
+
+  it "spreads eight bits over the full range, and one channel over three" do
+    path = File.join(@folder, "grey.png")
+    Vips::Image.new_from_array([[0, 128, 255]]).cast(:uchar).write_to_file(path)
+    codes = described_class.read(path)
+    expect(codes.rgb.to_a).to eq([[0, 128 * 257, 65_535]] * 3)
+  end
+
+  it "refuses what it cannot read or write, with the file and the reason" do
+    broken = File.join(@folder, "broken.png")
+    described_class.write(Frames.ramp(width: 200, height: 50), File.join(@folder, "whole.png"))
+    File.binwrite(broken, File.binread(File.join(@folder, "whole.png"))[0, 300])
+    {broken => /cannot be read/, File.join(@folder, "none.png") => /not there/, __FILE__ => /must be one of/}.each do |path, reason|
+      expect { described_class.read(path) }.to raise_error(Mordant::MediaError, reason)
+    end
+    expect { described_class.write(frame, File.join(@folder, "x.jpg")) }.to raise_error(Mordant::MediaError, /written as one of/)
+    expect { described_class.write(frame, File.join(@folder, "no/such/x.png")) }.to raise_error(Mordant::MediaError, /cannot be written/)
+  end
+end
+
+RSpec.describe Mordant::Media::Png do
+  it "holds what was encoded, in both depths" do
+    frame = Frames.ramp(width: 64, height: 2)
+    {8 => 255, 16 => 65_535}.each do |bits, largest|
+      image = Vips::Image.new_from_buffer(described_class.encode(frame, bits:), "")
+      expect([image.width, image.height, image.bands]).to eq([64, 2, 3])
+      expect(image.getpoint(21, 1)).to eq([(21 / 63.0 * largest).round] * 3)
+    end
+  end
+
+  it "carries no profile or text that would have a browser change the numbers" do
+    image = Vips::Image.new_from_buffer(described_class.encode(Frames.ramp), "")
+    expect(image.get_fields.grep(/icc|gamma|exif/)).to be_empty
+  end
+end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+require_relative "spec_helper"
+require_relative "../supervisor/cluster"
+require_relative "../supervisor/processes"
+
+RSpec.describe Supervisor::Cluster do
+  let(:cluster) { described_class.new(folder: File.join(@folder, "postgres")) }
+
+  after { cluster.stop }
+
+  def answers?(address)
+    connection = PG.connect(address)
+    connection.exec("SELECT 1").getvalue(0, 0) == "1"
+  ensure
+    connection&.close
+  end
+
+  it "starts a server of its own, with a password, not as root, and keeps its data" do
+    cluster.start
+    address = cluster.address("postgres")
+    expect(answers?(address)).to be(true)
+    expect { PG.connect(address.sub(/:[^:@]+@/, ":wrong@")) }.to raise_error(PG::ConnectionBad, /password authentication failed/)
+    PG.connect(address).tap { |connection| connection.exec("CREATE TABLE kept (n int)") }.close
+    expect(File.stat(File.realpath(File.join(@folder, "postgres/data"))).uid).not_to eq(0)
+    cluster.stop
+    cluster.start
+    expect(PG.connect(cluster.address("postgres")).then { |c| c.exec("SELECT to_regclass('kept')").getvalue(0, 0).tap { c.close } }).to eq("kept")
+  end
+
+  it "starts again after it was killed" do
+    cluster.start
+    id = File.read(File.join(File.realpath(File.join(@folder, "postgres")), "data/postmaster.pid")).to_i
+    Process.kill("KILL", id)
+    sleep 0.3
+    cluster.start
+    expect(answers?(cluster.address("postgres"))).to be(true)
+  end
+
+  it "says what the server's log says when it refuses" do
+    cluster.start
+    cluster.stop
+    File.write(File.join(File.realpath(File.join(@folder, "postgres")), "data/postgresql.conf"), "no_such_setting = 1\n", mode: "a")
+    expect { cluster.start }.to raise_error(Supervisor::Trouble, /PostgreSQL refused to start.*no_such_setting/m)
+  end
+end
+
+RSpec.describe "bin/start" do
+  def start(*arguments)
+    output, status = Open3.capture2e({"MORDANT_VAR" => @folder}, File.join(Server::ROOT, "bin/start"), *arguments)
+    [status.exitstatus, output]
+  end
+
+  it "explains itself, and refuses what it cannot do before it does anything" do
+    expect(start("--help")).to match([0, /usage: bin\/start.*--port.*--no-demo.*--media/m])
+    expect(start("--nothing")).to match([2, /invalid option: --nothing/])
+    expect(start("--port", "99999")).to match([1, /--port must be/])
+    expect(start("--media", "/no/such/folder")).to match([1, %r{the media folder /no/such/folder is not there}])
+  end
+
+  it "says that the port is taken" do
+    TCPServer.open("127.0.0.1", 0) do |server|
+      expect(start("--port", server.addr[1].to_s)).to match([1, /port #{server.addr[1]} is in use.*--port/])
+    end
+  end
+
+  it "does not start twice from one folder" do
+    File.open(File.join(@folder, "start.lock"), File::RDWR | File::CREAT) do |lock|
+      lock.flock(File::LOCK_EX)
+      expect(start).to match([1, /already running from this folder/])
+    end
+  end
+end
