@@ -3,8 +3,6 @@
 require_relative "spec_helper"
 require "vips"
 
-RSpec::Matchers.define_negated_matcher :not_include, :include
-
 RSpec.describe "Pictures", type: :request do
   let(:cut) { Studio.cut(@folder) }
   let(:shot) { cut.loaded_shots.first }

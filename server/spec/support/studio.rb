@@ -23,3 +23,5 @@ module Studio
     {"steps" => [{"id" => id, "kind" => "balance", "parameters" => parameters.transform_keys(&:to_s)}]}
   end
 end
+
+RSpec::Matchers.define_negated_matcher :not_include, :include

@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+require_relative "spec_helper"
+
+RSpec.describe "Projects", type: :request do
+  it "tells an interface everything the core declares" do
+    call(:get, "/catalogue")
+    balance = json["steps"].find { |step| step["id"] == "balance" }
+    expect(balance["parameters"].map { |parameter| parameter["name"] }).to include("exposure", "lift", "saturation")
+    expect(balance["handles"].size).to eq(12)
+    expect(json["encodings"].map { |encoding| encoding["id"] }).to include("log3g10-wgrgb").and not_include("linear")
+    expect(json["kinds"].map { |kind| kind["id"] }).to eq(%w[exr-ap0 review-h264])
+    expect(json["space"]).to include("log" => "acescct", "black" => be_within(1e-6).of(0.0729055))
+  end
+
+  it "lists projects with their cuts in a fixed number of queries" do
+    Studio.cut(@folder)
+    queries = lambda do
+      count = 0
+      counter = ActiveSupport::Notifications.subscribe("sql.active_record") { |*, payload| count += 1 unless payload[:name] == "SCHEMA" }
+      call(:get, "/projects")
+      count.tap { ActiveSupport::Notifications.unsubscribe(counter) }
+    end
+    call(:get, "/projects") # fetches the token too
+    one = queries.call
+    cut = Server::Cut.first
+    5.times { |n| cut.add(Server::Clip.first, position: n + 2, source_in: 0, record_in: 14 + n, length: 1) }
+    expect(queries.call).to eq(one)
+    expect(json.first["cuts"].first["shots"].size).to eq(7)
+  end
+
+  it "loads a cut whole in a fixed number of queries" do
+    cut = Studio.cut(@folder)
+    call(:get, "/projects") # fetches the token too
+    count = 0
+    counter = ActiveSupport::Notifications.subscribe("sql.active_record") { |*, payload| count += 1 unless payload[:name] == "SCHEMA" }
+    call(:get, "/cuts/#{cut.id}")
+    ActiveSupport::Notifications.unsubscribe(counter)
+    expect(count).to be <= 8
+    expect(json).to include("length" => 14, "name" => "Cut 1")
+    expect(json["shots"].map { |shot| shot.values_at("name", "record_in", "dissolve") }).to eq([["one", 0, 0], ["two", 8, 2]])
+  end
+
+  it "makes a project, and takes raster and rate from the first cut" do
+    call(:post, "/projects", {name: " New one "})
+    expect([last_response.status, json["name"]]).to eq([201, "New one"])
+    project = Server::Project.find(json["id"])
+    Footage.steps(@folder)
+    clip = Server::Intake::Taking.new(project, Server::MediaRoot.configure(@folder)).call("steps.mkv")
+    call(:post, "/projects/#{project.id}/cuts", {name: "A", clips: [clip.id]})
+    expect(project.reload).to have_attributes(width: 64, height: 36, rate: 24)
+    ["New one", "", "x" * 81, nil].each do |name|
+      call(:post, "/projects", {name:})
+      expect([last_response.status, json["path"]]).to eq([422, "name"]), name.inspect
+    end
+  end
+
+  it "answers 404 for what is not there" do
+    ["/cuts/5", "/cuts/x", "/recipes/1", "/projects/9/clips", "/outputs/1/file", "/shots/7/small.png"].each do |path|
+      call(:get, path)
+      expect([last_response.status, json["error"]]).to match([404, /there is no/]), path
+    end
+  end
+end
+
+RSpec.describe Server::Pictures::FrameStore do
+  let(:cut) { Studio.cut(@folder) }
+  let(:clip) { cut.loaded_shots.first.clip }
+  let(:cache) { File.join(@folder, "cache") }
+
+  def files = Dir.glob(File.join(cache, "*/*.rgb48"))
+
+  it "decodes a stretch at once, and finds it again on disk" do
+    described_class.new(folder: cache).fetch(clip, 0, width: 64, height: 36)
+    expect(files.size).to eq(described_class::AHEAD)
+    allow(Mordant::Media::Reader).to receive(:new).and_raise("nothing should be decoded")
+    expect(described_class.new(folder: cache).fetch(clip, 5, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(5))
+  end
+
+  it "does not find frames of a file that has changed" do
+    described_class.new(folder: cache).fetch(clip, 0, width: 64, height: 36)
+    Footage.steps(@folder, name: "one.mkv", frames: 11)
+    File.utime(Time.now, Time.now + 60, File.join(@folder, "one.mkv"))
+    described_class.new(folder: cache).fetch(clip, 0, width: 64, height: 36)
+    expect(files.map { |file| File.dirname(file) }.uniq.size).to eq(2)
+  end
+
+  it "holds its limit, oldest first" do
+    bytes = 64 * 36 * 6
+    store = described_class.new(folder: cache, limit: 3 * bytes)
+    store.fetch(clip, 0, width: 64, height: 36)
+    store.send(:sweep)
+    expect(files.size).to eq(3)
+  end
+
+  it "goes on without a cache when the disk is full" do
+    allow(File).to receive(:binwrite).and_raise(Errno::ENOSPC)
+    store = described_class.new(folder: cache)
+    expect { expect(store.fetch(clip, 2, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(2)) }.to output(/frames are not kept/).to_stderr
+  end
+
+  it "keeps reduced frames as well" do
+    store = described_class.new(folder: cache)
+    small = store.fetch(clip, 1, width: 64, height: 36, reduction: 4)
+    expect([small.width, small.height]).to eq([16, 9])
+    expect(store.fetch(clip, 1, width: 64, height: 36, reduction: 4)).to equal(small)
+  end
+end
