@@ -85,6 +85,18 @@ RSpec.describe "Pictures", type: :request do
     expect(last_response.status).to eq(404)
   end
 
+  it "names the field of every odd kind of value" do
+    odd = [1, -1.5, true, [], [nil], ["a"]]
+    odd.each do |value|
+      ask(trial: value)
+      expect([last_response.status, json["path"]]).to eq([422, "trial"]), value.inspect
+    end
+    (odd.drop(1) + [{}, "1", nil]).each do |value|
+      ask(screen: "s", sequence: value)
+      expect([last_response.status, json["path"]]).to eq([422, "sequence"]), value.inspect
+    end
+  end
+
   it "tells which file is missing or broken" do
     cut
     File.delete(File.join(@folder, "one.mkv"))

@@ -41,6 +41,14 @@ RSpec.describe "Grades", type: :request do
     expect(recipe.reload.revision).to eq(0)
   end
 
+  it "refuses texts that the database cannot hold" do
+    put({"steps" => [{"id" => "a", "kind" => "balance", "name" => "Sk\0y"}]}, revision: 0)
+    expect([last_response.status, json["error"]]).to match([422, /without NUL/])
+    put(Studio.balance, revision: 0, words: "a\0b")
+    expect(last_response.status).to eq(422)
+    expect(recipe.reload.revision).to eq(0)
+  end
+
   it "takes back and does again, through many changes" do
     [0.1, 0.2, 0.3].each_with_index { |value, revision| put(Studio.balance(exposure: value), revision:) }
     call(:post, "/projects/#{cut.project_id}/undo")

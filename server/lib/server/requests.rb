@@ -4,14 +4,24 @@ module Server
   # Reading requests and writing answers, for every route.
   module Requests
     # @return [Hash] the JSON body
-    # @raise [Mordant::ParameterError]
+    # @raise [Mordant::ParameterError] also of a text with a NUL, which PostgreSQL cannot hold
     def body_json
       parsed = JSON.parse(request.body.read)
-      return parsed if parsed.is_a?(Hash)
+      raise Mordant::ParameterError.new(path: "body", expected: "a JSON object", found: parsed) unless parsed.is_a?(Hash)
+      raise Mordant::ParameterError.new(path: "body", expected: "texts without NUL", found: "\0") if nul?(parsed)
 
-      raise Mordant::ParameterError.new(path: "body", expected: "a JSON object", found: parsed)
+      parsed
     rescue JSON::ParserError, EncodingError => e
       raise Mordant::ParameterError.new(path: "body", expected: "JSON", found: e.message[0, 80])
+    end
+
+    # @param value [Object] as parsed from JSON
+    def nul?(value)
+      case value
+      when String then value.include?("\0")
+      when Array then value.any? { |one| nul?(one) }
+      when Hash then value.any? { |key, one| nul?(key) || nul?(one) }
+      end
     end
 
     # @param name [String] key that must hold a whole number

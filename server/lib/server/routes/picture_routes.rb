@@ -11,7 +11,7 @@ module Server
       app.post "/api/cuts/:id/picture" do
         body = body_json
         content_type Pictures::Answer::TYPE
-        Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["sequence"].to_i) do
+        Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) do
           picture(Cut.includes(:project).fetch(params["id"]), body)
         end
       end
@@ -93,6 +93,7 @@ module Server
         # A recipe under a moving hand, shown before it is stored.
         def trial(document)
           return {} unless document
+          raise Mordant::ParameterError.new(path: "trial", expected: "a shot and its document", found: document) unless document.is_a?(Hash)
 
           {whole(document, "shot") => Mordant::Grade::Recipe.new(document["document"])}
         end

@@ -2,7 +2,7 @@
 import type { ParameterSpec } from '@/api/types'
 import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
 import { held, shownValue, typedValue } from './edit'
-import { fineness, followDrag, useNudging } from './useDrag'
+import { followDrag, isReset, nudges, useNudging } from './useDrag'
 
 const props = defineProps<{ spec: ParameterSpec; modelValue: number; label?: string; compact?: boolean }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number]; begin: []; end: [] }>()
@@ -61,12 +61,12 @@ function accept() {
 }
 
 function key(event: KeyboardEvent) {
-  const direction = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key]
-  if (direction) {
+  const count = nudges(event)
+  if (count) {
     nudging()
-    set(props.modelValue + direction * props.spec.nudge * fineness(event))
+    set(props.modelValue + count * props.spec.nudge)
   } else if (event.key === 'Enter') type()
-  else if (event.key === 'Backspace' || event.key === 'Delete') reset()
+  else if (isReset(event)) reset()
   else return
   event.preventDefault()
   event.stopPropagation()

@@ -2,15 +2,16 @@
 import { computed } from 'vue'
 import { held, shownValue } from './edit'
 import { STAVES, toneX } from './staves'
-import { fineness, followDrag, useNudging } from './useDrag'
+import { followDrag, isReset, nudges, useNudging } from './useDrag'
 import type { StepEditor } from './useStepEditor'
 
 const props = defineProps<{ editor: StepEditor; space: { black: number; white: number } }>()
 
 const CONTRAST_PER_PIXEL = 0.01
 
-const contrast = computed(() => props.editor.value('contrast') as number)
-const pivot = computed(() => props.editor.value('pivot') as number)
+const editorValue = (name: 'contrast' | 'pivot') => props.editor.value(name) as number
+const contrast = computed(() => editorValue('contrast'))
+const pivot = computed(() => editorValue('pivot'))
 const span = computed(() => props.space.white - props.space.black)
 const tone = computed(() => (pivot.value - props.space.black) / span.value)
 const rounded = (x: number) => Math.round(x * 1e4) / 1e4
@@ -33,12 +34,13 @@ function press(event: PointerEvent) {
 const nudging = useNudging(props.editor.begin, props.editor.end)
 
 function key(event: KeyboardEvent) {
-  const up = { ArrowUp: 1, ArrowDown: -1 }[event.key]
-  const right = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
-  if (!up && !right) return
-  nudging()
-  if (up) set('contrast', contrast.value + up * 0.01 * fineness(event))
-  if (right) set('pivot', pivot.value + right * 0.005 * fineness(event))
+  const count = nudges(event)
+  if (count) {
+    nudging()
+    const name = event.key === 'ArrowUp' || event.key === 'ArrowDown' ? 'contrast' : 'pivot'
+    set(name, editorValue(name) + count * props.editor.parameter(name).nudge)
+  } else if (isReset(event)) reset()
+  else return
   event.preventDefault()
   event.stopPropagation()
 }

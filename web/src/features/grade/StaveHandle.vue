@@ -3,7 +3,7 @@ import type { HandleSpec, ParameterSpec } from '@/api/types'
 import { computed } from 'vue'
 import { deviation, moved, shownValue } from './edit'
 import { handlePlace, travel } from './staves'
-import { fineness, followDrag, useNudging } from './useDrag'
+import { followDrag, isReset, nudges, useNudging } from './useDrag'
 import type { StepEditor } from './useStepEditor'
 
 const props = defineProps<{ handle: HandleSpec; editor: StepEditor }>()
@@ -36,11 +36,11 @@ function press(event: PointerEvent) {
 const nudging = useNudging(props.editor.begin, props.editor.end)
 
 function key(event: KeyboardEvent) {
-  const direction = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key]
-  if (direction) {
+  const count = nudges(event)
+  if (count) {
     nudging()
-    move(direction * spec.value.nudge * fineness(event))
-  } else if (event.key === 'Backspace' || event.key === 'Delete') move(-off.value)
+    move(count * spec.value.nudge)
+  } else if (isReset(event)) move(-off.value)
   else return
   event.preventDefault()
   event.stopPropagation()

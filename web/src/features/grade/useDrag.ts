@@ -6,6 +6,14 @@ export function fineness(event: { shiftKey: boolean; altKey: boolean }): number 
   return event.shiftKey ? 5 : 1
 }
 
+const ARROWS: Record<string, number> = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }
+
+/** Nudges an arrow key stands for, coarse and fine as a drag; 0 for other keys. */
+export const nudges = (event: KeyboardEvent) => (ARROWS[event.key] ?? 0) * fineness(event)
+
+/** Keys that put a focused control back to neutral. */
+export const isReset = (event: KeyboardEvent) => event.key === 'Backspace' || event.key === 'Delete'
+
 export interface DragHandlers {
   /** Called once when the pointer has moved far enough to mean a drag. */
   start?: () => void
