@@ -5,8 +5,10 @@ source "https://rubygems.org"
 ruby ">= 3.1"
 
 # Core: array maths, XML, stills, code loading.
+# Nokogiri is held where a built gem is to be had: compiling it is the longest part
+# of a first set-up otherwise.
+gem "nokogiri", "1.17.2"
 gem "numo-narray", "~> 0.9.2"
-gem "rexml", "~> 3.2"
 gem "ruby-vips", "~> 2.2"
 gem "zeitwerk", "~> 2.6.18"
 
@@ -25,8 +27,6 @@ group :test do
   gem "rspec", "~> 3.12"
   gem "standard", "~> 1.40.0", require: false
 
-  # Held where a built gem, or one without a parser to compile, is to be had:
-  # together they are the longest part of a first set-up otherwise.
-  gem "nokogiri", "1.17.2"
+  # Held where no parser has to be compiled.
   gem "rubocop-ast", "< 1.38", require: false
 end

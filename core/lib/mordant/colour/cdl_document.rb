@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "rexml/document"
-
 module Mordant
   module Colour
     # Colour corrections in XML files: one (.cc), a collection (.ccc), or decisions
@@ -20,14 +18,10 @@ module Mordant
       # @return [Array<CDL>] in the order of the file; SOP or saturation left out are neutral
       # @raise [FormatError, MediaError]
       def read(path)
-        raise MediaError.new(path, "the file is not there") unless File.file?(path)
-        raise MediaError.new(path, "larger than #{LARGEST_FILE / 1024 / 1024} MB") if File.size(path) > LARGEST_FILE
-
-        text = File.read(path, encoding: "UTF-8")
-        fault(path, 1, "XML without a document type", "<!DOCTYPE") if text.include?("<!DOCTYPE")
-        root = parse(path, text).root
-        fault(path, 1, ROOTS.values.join(", "), root&.name || "nothing") unless ROOTS.value?(root&.name)
-        corrections(root).map { |element| correction(path, element) }
+        root = Markup.read(path, largest: LARGEST_FILE)
+        root.fault(ROOTS.values.join(", "), root.name) unless ROOTS.value?(root.name)
+        elements = (root.name == ROOTS["cc"]) ? [root] : root.descendants(ROOTS["cc"])
+        elements.map { |element| correction(element) }
       end
 
       # @param corrections [Array<CDL>]
@@ -38,65 +32,37 @@ module Mordant
         if format == "cc" && corrections.size != 1
           raise ParameterError.new(path: "corrections", expected: "one for a .cc file", found: corrections.size)
         end
-        document = REXML::Document.new
-        document << REXML::XMLDecl.new("1.0", "UTF-8")
-        top = (format == "cc") ? document : document.add_element(ROOTS.fetch(format), "xmlns" => NAMESPACE)
-        corrections.each do |one|
-          parent = (format == "cdl") ? top.add_element("ColorDecision") : top
-          element(parent, one, alone: format == "cc")
-        end
-        text = +""
-        REXML::Formatters::Pretty.new(2).tap { |pretty| pretty.compact = true }.write(document, text)
-        text << "\n"
+        Nokogiri::XML::Builder.new(encoding: "UTF-8") do |xml|
+          next element(xml, corrections.first, "xmlns" => NAMESPACE) if format == "cc"
+
+          xml.public_send(ROOTS.fetch(format), "xmlns" => NAMESPACE) do
+            corrections.each { |one| (format == "cdl") ? xml.ColorDecision { element(xml, one) } : element(xml, one) }
+          end
+        end.to_xml
       end
 
-      def parse(path, text)
-        REXML::Document.new(text)
-      rescue REXML::ParseException => e
-        fault(path, e.line, "well-formed XML", e.message.lines.first.strip)
-      end
-
-      def corrections(root)
-        return [root] if root.name == ROOTS["cc"]
-
-        REXML::XPath.match(root, ".//*[local-name()='ColorCorrection']")
-      end
-
-      def correction(path, element)
-        id = element.attributes["id"]
-        CDL.new(slope: numbers(path, element, "Slope", 3) || [1.0] * 3, offset: numbers(path, element, "Offset", 3) || [0.0] * 3,
-          power: numbers(path, element, "Power", 3) || [1.0] * 3, saturation: numbers(path, element, "Saturation", 1)&.first || 1.0,
-          id:, description: child(element, "Description")&.text&.strip)
+      def correction(element)
+        found = {"Slope" => [:slope, 3], "Offset" => [:offset, 3], "Power" => [:power, 3], "Saturation" => [:saturation, 1]}
+          .filter_map { |name, (key, count)| element.descendants(name).first&.then { |one| [key, one.numbers(count)] } }.to_h
+        CDL.new(slope: found.fetch(:slope, [1.0] * 3), offset: found.fetch(:offset, [0.0] * 3), power: found.fetch(:power, [1.0] * 3),
+          saturation: found.fetch(:saturation, [1.0]).first, id: element["id"], description: element.descendants("Description").first&.text)
       rescue ParameterError => e
-        fault(path, 1, "#{e.path} of #{id || "a correction"} to be #{e.expected}", e.found)
+        element.fault("#{e.path} of #{element["id"] || "a correction"} to be #{e.expected}", e.found)
       end
 
-      def numbers(path, element, name, count)
-        found = child(element, name) or return
-
-        values = found.text.to_s.split.map { |word| Float(word, exception: false) }
-        return values if values.size == count && values.all? { |x| x&.finite? }
-
-        fault(path, 1, "#{count} finite #{(count == 1) ? "number" : "numbers"} in #{name} of #{element.attributes["id"] || "a correction"}", found.text.to_s.strip)
-      end
-
-      def child(element, name) = REXML::XPath.first(element, ".//*[local-name()='#{name}']")
-
-      def element(parent, cdl, alone:)
-        node = parent.add_element("ColorCorrection")
-        node.add_attribute("xmlns", NAMESPACE) if alone
-        node.add_attribute("id", cdl.id) if cdl.id
-        sop = node.add_element("SOPNode")
-        sop.add_element("Description").text = cdl.description if cdl.description
-        {"Slope" => cdl.slope, "Offset" => cdl.offset, "Power" => cdl.power}.each { |name, row| sop.add_element(name).text = words(row) }
-        node.add_element("SatNode").add_element("Saturation").text = words([cdl.saturation])
+      def element(xml, cdl, attributes = {})
+        xml.ColorCorrection({"id" => cdl.id, **attributes}.compact) do
+          xml.SOPNode do
+            xml.Description(cdl.description) if cdl.description
+            {Slope: cdl.slope, Offset: cdl.offset, Power: cdl.power}.each { |name, row| xml.public_send(name, words(row)) }
+          end
+          xml.SatNode { xml.Saturation(words([cdl.saturation])) }
+        end
       end
 
       def words(row) = row.map { |x| format("%.9g", x) }.join(" ")
 
-      def fault(path, line, expected, found) = raise(FormatError.new(path:, line:, expected:, found:))
-
-      private_class_method :parse, :corrections, :correction, :numbers, :child, :element, :words, :fault
+      private_class_method :correction, :element, :words
     end
   end
 end

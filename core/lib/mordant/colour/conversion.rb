@@ -5,15 +5,18 @@ module Mordant
     # From one encoding to another, scene to display with a rendering or
     # colorimetrically without one. Where either end is a signal, curves alone.
     class Conversion
-      attr_reader :from, :to, :rendering
+      attr_reader :from, :to, :rendering, :from_range, :to_range
 
       # @param from [String] encoding id
       # @param to [String] encoding id
       # @param rendering [String, nil] rendering id, from scene to display only
+      # @param from_range [String] see SignalRange
+      # @param to_range [String]
       # @raise [UnknownIdError]
-      # @raise [ParameterError] of a rendering where the ends are not scene and display
-      def initialize(from:, to:, rendering: nil)
+      # @raise [ParameterError] of a rendering where the ends are not scene and display, or of a range
+      def initialize(from:, to:, rendering: nil, from_range: SignalRange::FULL, to_range: SignalRange::FULL)
         @from, @to = Encoding.fetch(from), Encoding.fetch(to)
+        @from_range, @to_range = SignalRange.check(from_range, "from_range"), SignalRange.check(to_range, "to_range")
         @rendering = Conversion.rendering(rendering)
         return unless @rendering && !(@from.scene? && !@to.scene?)
 
@@ -33,16 +36,22 @@ module Mordant
 
       # @return [Array] Pointwise operations
       def operations
-        return [] if from == to
-        return curves if [from, to].any? { |one| one.kind == Encoding::SIGNAL }
+        return [] if from == to && from_range == to_range
 
-        [*from.decoding, *between, *to.encoding]
+        [*SignalRange.decoding(from_range), *full_range, *SignalRange.encoding(to_range)]
       end
 
       # @return [Pointwise::Chain]
       def chain = Pointwise::Chain.new(operations)
 
       private
+
+      def full_range
+        return [] if from == to
+        return curves if [from, to].any? { |one| one.kind == Encoding::SIGNAL }
+
+        [*from.decoding, *between, *to.encoding]
+      end
 
       def curves
         [[from, :decode, Pointwise::Curve::LOG], [to, :encode, Pointwise::Curve::FLOAT]].flat_map do |one, direction, domain|

@@ -21,6 +21,16 @@ module Mordant
 
         def folder = Encodings
 
+        # @return [OwnEncodings] those of the person's library
+        def own = (@own ||= OwnEncodings.new)
+
+        def fetch(id) = (built_in?(id) ? super : own.fetch(id)) || super
+
+        def known?(id) = super || own.all.any? { |one| one.id == id }
+
+        # @return [Array<Encoding>] by id
+        def all = (built_in + own.all).sort_by(&:id)
+
         # @param primaries [Primaries]
         # @param adaptation [Symbol] how its white meets the connection white
         # @param to_ap0 [Array<Array<Float>>, nil] a published matrix, where the primaries alone do not give it
@@ -66,8 +76,9 @@ module Mordant
       attr_reader :encoding
 
       # @param transfer [#encode, #decode] the curve of a channel by itself
-      def initialize(id:, label:, source:, kind:, primaries:, transfer:, decoding:, encoding:, signal_curve: transfer)
-        @id, @label, @source, @kind = id, label, source, kind
+      # @param own [Boolean] of a person's library
+      def initialize(id:, label:, source:, kind:, primaries:, transfer:, decoding:, encoding:, signal_curve: transfer, own: false)
+        @id, @label, @source, @kind, @own = id, label, source, kind, own
         @primaries, @transfer, @signal_curve = primaries, transfer, signal_curve
         @decoding, @encoding = decoding.freeze, encoding.freeze
         freeze
@@ -81,8 +92,17 @@ module Mordant
       # @return [Boolean] values are proportional to light
       def linear? = transfer == Transfer::Linear
 
+      def own? = @own
+
+      # @return [Float, nil] code of scene light 0.18; nil unless of a scene
+      def mid_grey = (Pointwise::Chain.new(encoding).exact(Numo::DFloat[[0.18]] * Numo::DFloat.ones(3, 1))[1, 0] if scene?)
+
+      # @return [Float, nil] scene light of code 1.0, where the encoding ends; nil unless of a scene
+      def ceiling = (Pointwise::Chain.new(decoding).exact(Numo::DFloat.ones(3, 1))[1, 0] if scene?)
+
       def to_h
-        {id:, label:, kind: kind.to_s, linear: linear?, primaries: primaries&.name, source:}
+        {id:, label:, kind: kind.to_s, linear: linear?, primaries: primaries&.name, source:, own: own?,
+         mid_grey: mid_grey&.round(5), ceiling: ceiling&.round(3)}
       end
     end
   end

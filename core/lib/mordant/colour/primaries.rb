@@ -40,6 +40,7 @@ module Mordant
       REC2020 = new(name: "BT.2020", red: [0.708, 0.292], green: [0.170, 0.797], blue: [0.131, 0.046], white: White::D65)
       P3_D65 = new(name: "P3-D65", red: [0.68, 0.32], green: [0.265, 0.69], blue: [0.15, 0.06], white: White::D65)
       P3_D60 = new(name: "P3-D60", red: [0.68, 0.32], green: [0.265, 0.69], blue: [0.15, 0.06], white: White::ACES)
+      WIDE_GAMUT_3 = new(name: "Wide Gamut 3", red: [0.684, 0.313], green: [0.221, 0.848], blue: [0.0861, -0.102], white: White::D65)
       P3_DCI = new(name: "P3-DCI", red: [0.68, 0.32], green: [0.265, 0.69], blue: [0.15, 0.06], white: White::DCI)
     end
   end

@@ -12,21 +12,28 @@ module Mordant
       end
 
       # @raise [UnknownIdError]
-      def fetch(id)
-        all.find { |member| member.id == id } || raise(UnknownIdError.new(family, id, all.map(&:id)))
-      end
+      def fetch(id) = loaded[id] || raise(UnknownIdError.new(family, id, all.map(&:id)))
 
-      def known?(id) = all.any? { |member| member.id == id }
+      def known?(id) = loaded.key?(id)
 
       # @return [Array] every member, by id
-      def all
-        LOADER.eager_load_namespace(folder)
-        members.values.sort_by(&:id)
-      end
+      def all = built_in
+
+      def built_in?(id) = loaded.key?(id)
+
+      # @return [Array] every member that is a file of ours, by id
+      def built_in = loaded.values.sort_by(&:id)
 
       private
 
       def members = (@members ||= {})
+
+      def loaded
+        @loaded ||= begin
+          LOADER.eager_load_namespace(folder)
+          members
+        end
+      end
     end
   end
 end

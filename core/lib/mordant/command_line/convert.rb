@@ -6,15 +6,17 @@ module Mordant
   module CommandLine
     # Converts RGB triples between encodings, in double precision.
     module Convert
-      USAGE = "convert --from ID --to ID [--rendering ID]   JSON rows of three on standard input\n" \
-              "  mordant convert --batch               one JSON object a line: from, to, rendering, rgb"
+      USAGE = "convert --from ID --to ID [--rendering ID] [--from-range R] [--to-range R]\n" \
+              "    JSON rows of three on standard input; R is full or legal\n" \
+              "  mordant convert --batch       one JSON object a line: from, to, rendering, from_range, to_range, rgb"
+      KEYS = %w[from to rendering from_range to_range].freeze
 
       module_function
 
       def call(arguments, input:, output:)
         options = {}
         rest = OptionParser.new do |parser|
-          %w[from to rendering].each { |name| parser.on("--#{name} ID") { |id| options[name] = id } }
+          KEYS.each { |name| parser.on("--#{name.tr("_", "-")} ID") { |id| options[name] = id } }
           parser.on("--batch") { options["batch"] = true }
         end.parse(arguments)
         raise Usage, "unexpected #{rest.first}" unless rest.empty?
@@ -44,7 +46,7 @@ module Mordant
 
       def rows(rgb, options)
         values = check(rgb)
-        conversion = Colour::Conversion.new(from: options["from"], to: options["to"], rendering: options["rendering"])
+        conversion = Colour::Conversion.new(from: options["from"], to: options["to"], **options.slice(*KEYS).compact.transform_keys(&:to_sym))
         return [] if values.empty?
 
         found = conversion.chain.exact(Numo::DFloat.cast(values).transpose.dup).transpose

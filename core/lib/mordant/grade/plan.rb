@@ -8,13 +8,17 @@ module Mordant
     # Neutral and switched-off steps vanish, neighbouring operations fuse (see
     # Pointwise::Chain).
     class Plan
+      # A scene brought into a display-referred space is rendered with this.
+      SCENE_TO_DISPLAY = "sdr-video-1.0"
+
       attr_reader :recipe, :source, :space
 
       # @param recipe [Recipe]
       # @param source [String] encoding id of the source's code values
+      # @param compress [Boolean] bring scene colours beyond AP1 within it, before all steps
       # @raise [UnknownIdError]
-      def initialize(recipe:, source:, space: Colour::WorkingSpace.default)
-        @recipe, @source, @space = recipe, source, space
+      def initialize(recipe:, source:, space: Colour::WorkingSpace.default, compress: false)
+        @recipe, @source, @space, @compress = recipe, source, space, compress
         @chain = Pointwise::Chain.new(operations)
       end
 
@@ -40,15 +44,29 @@ module Mordant
       private
 
       def operations
-        at = source
+        entered, at = entry
         list = recipe.entries.select(&:acts?).flat_map do |entry|
           before, at = convert(at, space.encoding_of(entry.step.class.domain)), space.encoding_of(entry.step.class.domain)
           before + entry.operations(space)
         end
-        list + convert(at, space.log)
+        entered + list + convert(at, space.log)
       end
 
-      def convert(from, to) = Colour::Conversion.new(from:, to:).operations
+      # What happens to the source before all steps, and the encoding it is in then.
+      def entry
+        scene = Colour.encoding(source).scene?
+        if scene && !space.scene?
+          [compressed + convert(@compress ? "acescg" : source, space.log, SCENE_TO_DISPLAY), space.log]
+        elsif scene && @compress
+          [compressed, "acescg"]
+        else
+          [[], source]
+        end
+      end
+
+      def compressed = @compress ? [*convert(source, "acescg"), Colour::ACES::GamutCompression.new] : []
+
+      def convert(from, to, rendering = nil) = Colour::Conversion.new(from:, to:, rendering:).operations
     end
   end
 end

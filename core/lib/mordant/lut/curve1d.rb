@@ -17,6 +17,7 @@ module Mordant
           raise ShapeError, "a one-dimensional table needs a DFloat of shape [2..65536, 3], found #{data.class} of shape #{data.shape}"
         end
         @data, @domain = data, domain
+        @tables = [Numo::DFloat, Numo::SFloat].to_h { |type| [type, Array.new(3) { |channel| type.cast(data[true, channel].dup) }] }.freeze
         freeze
       end
 
@@ -24,16 +25,19 @@ module Mordant
 
       # @return [Pointwise::Curve]
       def curve
-        Pointwise::Curve.new(Array.new(3) { |channel| ->(x) { read(x, channel) } }, domain: Pointwise::Curve::LOG)
+        functions = Array.new(3) { |channel| ->(x) { read(x, channel) } }
+        Pointwise::Curve.new((data.eq(data[true, 0].dup.expand_dims(1)).all? && same_domain?) ? functions.first : functions, domain: Pointwise::Curve::DIRECT)
       end
 
       private
+
+      def same_domain? = domain.all? { |row| row.uniq.one? }
 
       def read(x, channel)
         low, high = domain[0][channel], domain[1][channel]
         position = ((x - low) * ((size - 1) / (high - low))).clip(0, size - 1)
         index = Numo::Int64.cast(position).clip(0, size - 2)
-        table = data[true, channel].dup
+        table = @tables.fetch(x.class)[channel]
         before = table[index].dup
         before + (table[index + 1].dup - before) * (position - index)
       end

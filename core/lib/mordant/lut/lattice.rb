@@ -12,7 +12,7 @@ module Mordant
       METHODS = %i[tetrahedral trilinear].freeze
       WHOLE = [[0.0] * 3, [1.0] * 3].freeze
 
-      attr_reader :size, :data, :domain
+      attr_reader :size, :data, :domain, :interpolation
 
       # @param data [Numo::DFloat] [size^3, 3]
       # @param domain [Array<Array<Float>>] lowest and highest red, green, blue

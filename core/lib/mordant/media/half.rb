@@ -29,6 +29,29 @@ module Mordant
         Numo::UInt16.cast(half | sign)
       end
 
+      # @param bits [Numo::UInt16] of any shape
+      # @return [Numo::SFloat] exactly what the bits say
+      def decode(bits)
+        word = Numo::Int32.cast(bits)
+        magnitude = word & 0x7fff
+        small = Numo::SFloat.cast(magnitude) * 2.0**-24
+        large = Numo::SFloat.from_binary(((magnitude << 13) + (112 << 23)).to_binary, bits.shape)
+        value = Colour::Piecewise.select(magnitude < 0x400, small, large)
+        value[magnitude.eq(INFINITY)] = Float::INFINITY
+        value[magnitude > INFINITY] = Float::NAN
+        value * (1.0 - Numo::SFloat.cast(word >> 15) * 2.0)
+      end
+
+      # The half float at or below, for values from 0 to LARGEST.
+      #
+      # @param values [Numo::SFloat] vector
+      # @return [Numo::Int32] the bits
+      def floor_bits(values)
+        normal = (Numo::Int32.from_binary(values.to_binary) >> 13) - (112 << 10)
+        small = Numo::Int32.cast((values * 2.0**24).floor.clip(0, 0x3ff))
+        Colour::Piecewise.select(values < SMALLEST_NORMAL, small, normal)
+      end
+
       def subnormal(values)
         Numo::Int32.cast((values.abs * 2.0**24).rint)
       end

@@ -12,11 +12,13 @@ module Mordant
       FLOAT = :float
       # Log-encoded values: tabulated at equal distances, continued straight beyond.
       LOG = :log
+      # Tables already, or too finely shaped for one: evaluated as they stand.
+      DIRECT = :direct
 
       attr_reader :functions, :domain
 
       # @param functions [Array<#call>, #call] three, or one for all channels
-      # @param domain [Symbol] FLOAT or LOG: what the input values are
+      # @param domain [Symbol] FLOAT or LOG: what the input values are; DIRECT: no table
       def initialize(functions, domain: FLOAT)
         @functions = functions.is_a?(Array) ? functions : [functions] * 3
         @domain = domain
@@ -27,7 +29,7 @@ module Mordant
       end
 
       def merge(following)
-        return unless following.is_a?(Curve)
+        return unless following.is_a?(Curve) && direct? == following.direct?
 
         pairs = functions.zip(following.functions)
         same = functions.uniq.size == 1 && following.functions.uniq.size == 1
@@ -35,10 +37,12 @@ module Mordant
         Curve.new(composed, domain:)
       end
 
+      def direct? = domain == DIRECT
+
       # Kept once made, so that curves which outlive a chain are tabulated once.
       #
-      # @return [Tabulated] the same functions through interpolated tables
-      def tabulate = (@tabulate ||= Tabulated.new(self))
+      # @return [Tabulated, Curve] the same functions through interpolated tables
+      def tabulate = direct? ? self : (@tabulate ||= Tabulated.new(self))
 
       # @return [CodeTable] the same functions straight from 16-bit codes
       def code_table = (@code_table ||= CodeTable.new(self))

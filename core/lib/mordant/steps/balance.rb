@@ -10,7 +10,7 @@ module Mordant
     #   light    l = 2^exposure * decode(x)
     #   white    l = b_c + (l - b_c) * w_c              temperature and tint, below
     #   offset   x = encode(l) + offset_c * (W - B)
-    #   contrast x = pivot + (x - pivot) * contrast
+    #   contrast x = p + (x - p) * contrast            p = encode(0.18 * 2^pivot)
     #   tone     t = (x - B) / (W - B);  t = gain_c * (t + lift_c * (1 - t))
     #   gamma    t = t ^ (1 / gamma_c) where t > 0
     #
@@ -34,8 +34,8 @@ module Mordant
         about: "Light before everything else; +1 st is twice as much."
       parameter :contrast, label: "contrast", unit: :ratio, range: 0.1..5.0, neutral: 1.0,
         about: "Slope of the tone scale about the pivot."
-      parameter :pivot, label: "pivot", unit: :code, range: 0.0..1.0, neutral: 0.413,
-        about: "Code of the working space that contrast leaves where it is."
+      parameter :pivot, label: "pivot", unit: :stops, range: -8.0..8.0, neutral: 0.0,
+        about: "Tone that contrast leaves where it is, from mid grey."
       parameter :temperature, label: "temperature", unit: :points, range: -200.0..200.0, neutral: 0.0,
         about: "Red against blue; the black set stays where it is."
       parameter :tint, label: "tint", unit: :points, range: -200.0..200.0, neutral: 0.0,
@@ -83,9 +83,9 @@ module Mordant
       def tone(space)
         return [] if self.class.neutral.values.except(:pivot, :saturation) == values.except(:pivot, :saturation)
 
-        curves = Array.new(3) { |channel| ToneCurve.new(space:, pivot:, contrast:, **channel_values(channel, space)) }
+        curves = Array.new(3) { |channel| ToneCurve.new(space:, pivot: space.code_at(pivot), contrast:, **channel_values(channel, space)) }
         curves = curves.first if curves.uniq.size == 1
-        [Pointwise::Curve.new(curves, domain: Pointwise::Curve::LOG)]
+        [Pointwise::Curve.new(curves, domain: space.tabulation)]
       end
 
       def channel_values(channel, space)

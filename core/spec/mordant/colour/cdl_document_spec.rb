@@ -24,12 +24,17 @@ RSpec.describe Mordant::Colour::CDLDocument, :folder do
     expect(reading(text)).to eq([Mordant::Colour::CDL.new(saturation: 0.5)])
   end
 
+  it "names the line of a fault" do
+    text = "<ColorCorrectionCollection>\n<ColorCorrection id='a'/>\n<ColorCorrection id='b'><SOPNode>\n<Slope>1 one 1</Slope></SOPNode></ColorCorrection>\n</ColorCorrectionCollection>"
+    expect { reading(text) }.to raise_error(Mordant::FormatError, /try.ccc:4: expected finite numbers in Slope, found "one"/)
+  end
+
   {
     "XML that ends" => ["<ColorCorrectionCollection><ColorCorrection>", /well-formed/],
     "another document" => ["<html/>", /ColorCorrection/],
     "a document type" => ["<!DOCTYPE x [<!ENTITY a \"b\">]><ColorCorrection/>", /without a document type/],
-    "two numbers of three" => ["<ColorCorrection id=\"q\"><SOPNode><Slope>1 1</Slope></SOPNode></ColorCorrection>", /3 finite numbers in Slope of q/],
-    "NaN" => ["<ColorCorrection><SatNode><Saturation>NaN</Saturation></SatNode></ColorCorrection>", /1 finite number in Saturation/],
+    "two numbers of three" => ["<ColorCorrection id=\"q\"><SOPNode><Slope>1 1</Slope></SOPNode></ColorCorrection>", /3 numbers in Slope/],
+    "NaN" => ["<ColorCorrection><SatNode><Saturation>NaN</Saturation></SatNode></ColorCorrection>", /finite numbers in Saturation/],
     "a slope below 0" => ["<ColorCorrection id=\"q\"><SOPNode><Slope>-1 1 1</Slope></SOPNode></ColorCorrection>", /slope of q/]
   }.each do |name, (text, expected)|
     it "refuses #{name}" do

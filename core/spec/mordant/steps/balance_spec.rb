@@ -61,7 +61,7 @@ RSpec.describe Mordant::Steps::Balance do
 
   it "turns contrast about the pivot" do
     codes = [space.encode(0.18), space.encode(0.72)]
-    out = codes.map { |code| Mordant::Pointwise::Chain.new(described_class.new({contrast: 1.5, pivot: codes[0]}).operations(space)).exact(Numo::DFloat[[code]] * Numo::DFloat.ones(3, 1))[0, 0] }
+    out = codes.map { |code| Mordant::Pointwise::Chain.new(described_class.new({contrast: 1.5, pivot: 0.0}).operations(space)).exact(Numo::DFloat[[code]] * Numo::DFloat.ones(3, 1))[0, 0] }
     expect(out[0]).to be_within(1e-12).of(codes[0])
     expect(out[1] - out[0]).to be_within(1e-9).of(1.5 * (codes[1] - codes[0]))
   end

@@ -4,24 +4,7 @@ module Mordant
   module Colour
     module Transfer
       # V-Log. Source: V-Log/V-Gamut reference manual, 2014, 2.
-      module VLog
-        CUT = 0.01
-        CODE_CUT = 0.181
-        B = 0.00873
-        C = 0.241514
-        D = 0.598206
-
-        module_function
-
-        def encode(linear)
-          log = Numo::NMath.log10(linear.clip(CUT, nil) + B) * C + D
-          Piecewise.select(linear < CUT, linear * 5.6 + 0.125, log)
-        end
-
-        def decode(code)
-          Piecewise.select(code < CODE_CUT, (code - 0.125) / 5.6, Piecewise.exp10((code - D) / C) - B)
-        end
-      end
+      VLog = LogToe.new(a: 1.0, b: 0.00873, c: 0.241514, d: 0.598206, e: 5.6, f: 0.125, cut: 0.01, code_cut: 0.181)
     end
   end
 end

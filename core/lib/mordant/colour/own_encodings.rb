@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Colour
+    # The encodings described in a person's library, read again when a file changes.
+    class OwnEncodings
+      MOST = 500 # files read
+
+      # @param folder [#call] answers the folder's path
+      def initialize(folder = -> { Library.encodings })
+        @folder = folder
+        @read = {}
+        @lock = Mutex.new
+      end
+
+      # @return [Encoding, nil]
+      # @raise [FormatError] when the file of that name is at fault
+      def fetch(id)
+        path = File.join(@folder.call, "#{id}#{EncodingFile::EXTENSION}")
+        return unless id.to_s.match?(/\A[a-z0-9][a-z0-9.-]*\z/) && File.file?(path)
+
+        found = read(path)
+        found.is_a?(Encoding) ? found : raise(found)
+      end
+
+      # @return [Array<Encoding>] of the files without fault
+      def all = contents.grep(Encoding)
+
+      # @return [Array<Error>] of the others
+      def faults = contents.grep(Error)
+
+      private
+
+      def contents
+        Dir.glob(File.join(@folder.call, "*#{EncodingFile::EXTENSION}")).sort.first(MOST).map { |path| read(path) }
+      end
+
+      def read(path)
+        stat = File.stat(path)
+        key = [path, stat.mtime, stat.size]
+        @lock.synchronize { @read[key] ||= made(path) }
+      end
+
+      def made(path)
+        taken = Encoding.built_in?(File.basename(path, EncodingFile::EXTENSION))
+        return FormatError.new(path:, line: 1, expected: "an id that no encoding has yet", found: File.basename(path)) if taken
+
+        EncodingFile.read(path)
+      rescue Error => e
+        e
+      end
+    end
+  end
+end

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Grade
+    # How a view is drawn on a particular screen: what screen the browser's picture
+    # is made for, and whether the view is on.
+    #
+    # A picture is made for the view first, in the very codes its file would hold,
+    # and from there converted to the canvas by the light it stands for. Where view
+    # and canvas agree nothing is converted. With the view off the codes of the
+    # working space are shown as they are.
+    class Screen
+      # Screens a browser picture can be made for.
+      CANVASES = {"2.4" => "rec709-bt1886", "2.2" => "rec709-g2.2", "srgb" => "srgb"}.freeze
+
+      attr_reader :view, :canvas
+
+      # @param view [View]
+      # @param canvas [String] a key of CANVASES
+      # @param on [Boolean] the view transform
+      # @raise [ParameterError]
+      def initialize(view:, canvas: "2.4", space: Colour::WorkingSpace.default, on: true)
+        raise ParameterError.new(path: "canvas", expected: CANVASES.keys.join(", "), found: canvas) unless CANVASES.key?(canvas)
+
+        @view, @canvas, @space, @on = view, canvas, space, on
+        @output = Output.for(view, space)
+        freeze
+      end
+
+      def on? = @on
+
+      # @return [String] encoding id of what is drawn
+      def encoding = on? ? CANVASES.fetch(canvas) : @space.log
+
+      # @return [Pointwise::Chain] from log codes of the working space to the canvas
+      def chain = on? ? @output.chain + onward : Pointwise::Chain.new([])
+
+      # @param working [Frame] log codes of the working space
+      # @return [Frame] in the view's encoding, as its file would hold it
+      def measured(working) = @output.run(working)
+
+      # @param working [Frame] log codes of the working space
+      # @param measured [Frame] the same in the view's encoding
+      # @return [Frame] codes for the canvas
+      def drawn(working, measured)
+        return working unless on?
+        return measured if onward.empty?
+
+        measured.with(onward.call(measured.rgb), encoding:)
+      end
+
+      private
+
+      # From the view's codes to the canvas's, kept with their tables.
+      def onward = self.class.onward(view.encoding, CANVASES.fetch(canvas))
+
+      def self.onward(from, to)
+        @kept ||= {}
+        @kept[[from, to]] ||= Pointwise::Chain.new((from == to) ? [] :
+          [Pointwise::Clamp.new(0.0, 1.0), *Colour::Conversion.new(from:, to:).operations])
+      end
+    end
+  end
+end

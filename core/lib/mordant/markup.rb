@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+require "nokogiri"
+
+module Mordant
+  # XML files, read without network, entities or document types, every element
+  # knowing its line.
+  class Markup
+    # @param path [String]
+    # @param largest [Integer] bytes
+    # @return [Markup]
+    # @raise [FormatError, MediaError]
+    def self.read(path, largest:)
+      raise MediaError.new(path, "the file is not there") unless File.file?(path)
+      raise MediaError.new(path, "larger than #{largest / 1024 / 1024} MB") if File.size(path) > largest
+
+      parse(path, File.binread(path))
+    end
+
+    # @param path [String] for errors
+    # @param text [String]
+    def self.parse(path, text)
+      type = text.b.index("<!DOCTYPE")
+      raise FormatError.new(path:, line: text.b[0, type].count("\n") + 1, expected: "XML without a document type", found: "<!DOCTYPE") if type
+
+      root = Nokogiri::XML(text) { |options| options.strict.nonet.huge }.root
+      root ? new(path, root) : raise(FormatError.new(path:, line: 1, expected: "an XML element", found: "nothing"))
+    rescue Nokogiri::XML::SyntaxError => e
+      raise FormatError.new(path:, line: e.line.clamp(1, nil), expected: "well-formed XML", found: e.message.sub(/\A\S+ ERROR: /, "").strip)
+    end
+
+    attr_reader :path
+
+    def initialize(path, element)
+      @path, @element = path, element
+    end
+
+    def name = @element.name
+
+    def line = @element.line
+
+    # @return [String, nil] of an attribute
+    def [](attribute) = @element[attribute]&.strip
+
+    # @return [String] of the element, without space around it
+    def text = @element.text.strip
+
+    # @return [Array<Markup>]
+    def children = @element.element_children.map { |one| Markup.new(path, one) }
+
+    # @return [Markup, nil] the first child of that name, in any namespace
+    def child(name) = children.find { |one| one.name == name }
+
+    # @return [Array<Markup>] elements of that name at any depth
+    def descendants(name) = @element.xpath(".//*[local-name()='#{name}']").map { |one| Markup.new(path, one) }
+
+    # @return [Array<Float>] the element's text
+    # @raise [FormatError] unless of that count and finite
+    def numbers(count)
+      words = text.split
+      values = words.map { |word| Float(word, exception: false) }
+      odd = values.index { |x| !x&.finite? }
+      fault("finite numbers in #{name}", words[odd]) if odd
+      values.size == count ? values : fault("#{count} #{(count == 1) ? "number" : "numbers"} in #{name}", values.size)
+    end
+
+    # @return [Float]
+    # @raise [FormatError]
+    def number(attribute, default = nil)
+      return default if self[attribute].nil? && default
+
+      value = Float(self[attribute].to_s, exception: false)
+      value&.finite? ? value : fault("#{attribute} of #{name}: a finite number", self[attribute])
+    end
+
+    # @return [String] one of some
+    # @raise [FormatError]
+    def choice(attribute, among, default = nil)
+      value = self[attribute] || default
+      among.include?(value) ? value : fault("#{attribute} of #{name}: #{among.join(", ")}", value)
+    end
+
+    def fault(expected, found) = raise(FormatError.new(path:, line:, expected:, found:))
+  end
+end
