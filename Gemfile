@@ -5,6 +5,7 @@ source "https://rubygems.org"
 ruby ">= 3.1"
 
 # Core: array maths, XML, stills, code loading.
+gem "matrix", "~> 0.4"
 # Nokogiri is held where a built gem is to be had: compiling it is the longest part
 # of a first set-up otherwise.
 gem "nokogiri", "1.17.2"

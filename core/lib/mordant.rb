@@ -13,7 +13,8 @@ module Mordant
   LOADER.push_dir(__dir__)
   LOADER.inflector.inflect(
     "aces" => "ACES", "pq" => "PQ", "hlg" => "HLG", "edl" => "EDL", "exr" => "EXR",
-    "v_log" => "VLog", "s_rgb" => "SRGB", "s_rgb_published" => "SRGBPublished", "bt709" => "BT709", "cdl" => "CDL", "cdl_document" => "CDLDocument"
+    "v_log" => "VLog", "s_rgb" => "SRGB", "s_rgb_published" => "SRGBPublished", "bt709" => "BT709", "cdl" => "CDL", "cdl_document" => "CDLDocument",
+    "edl_corrections" => "EDLCorrections", "cdl_export" => "CDLExport"
   )
   LOADER.setup
 end

@@ -9,14 +9,17 @@ module Mordant
   #   parameter :gain, ...           see Parameter; validation, stored recipes,
   #                                  controls and documents read the same lines
   #
+  #   text :lut, ...                 a parameter that is a text, see TextParameter
+  #
   # and answers +operations(space)+: Pointwise operations in that domain, for the
-  # working space given. Neutral parameters must give none.
+  # working space given. Neutral parameters must give none. A step that declares
+  # +not_pointwise+ answers +process(space)+ instead, see Grade::Stage.
   module Steps
     class << self
       # @return [Array<Class>] every step there is, by id
       def all
         LOADER.eager_load_dir(File.join(__dir__, "steps"))
-        Step.subclasses.sort_by(&:id)
+        Step.subclasses.select(&:name).sort_by(&:id)
       end
 
       # @raise [UnknownIdError]

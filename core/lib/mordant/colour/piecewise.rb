@@ -23,7 +23,10 @@ module Mordant
 
       # The power of positive values, for exponents above 0; what is not positive
       # becomes 0. Quicker than a general power.
-      def power(x, exponent) = Numo::NMath.exp(Numo::NMath.log(x.clip(0.0, nil)) * exponent)
+      def power(x, exponent)
+        log = Numo::NMath.log(x.clip(0.0, nil))
+        Numo::NMath.exp((log.inplace * exponent).out_of_place!)
+      end
     end
   end
 end

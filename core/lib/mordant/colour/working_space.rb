@@ -49,6 +49,7 @@ module Mordant
       def initialize(id:, label:, about:, log:, linear:, white:)
         @id, @label, @about, @log, @linear = id, label, about, log, linear
         @transfer = Encoding.fetch(log).transfer
+        @luminance_weights = Encoding.fetch(linear).primaries.to_xyz[1].freeze
         @black, @middle, @white = [0.0, MID_GREY, white].map { |light| encode(light) }
         freeze
       end
@@ -80,7 +81,7 @@ module Mordant
       def tone(code) = (code - black) / (white - black)
 
       # @return [Array<Float>] of a linear red, green, blue; they add up to 1
-      def luminance_weights = Encoding.fetch(linear).primaries.to_xyz[1]
+      attr_reader :luminance_weights
 
       # pivots: stops about mid grey and their place on the tone axis
       def to_h

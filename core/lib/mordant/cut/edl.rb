@@ -5,10 +5,10 @@ module Mordant
     # Edit decision lists in the CMX 3600 format: events of reel, track,
     # transition, source in and out, record in and out.
     module EDL
-      # One event to write. Timecodes; dissolve in frames, 0 for a cut; reel_before
-      # and source_before are the outgoing side of a dissolve.
+      # One event to write. Timecodes; dissolve in frames, 0 for a cut; before is the
+      # outgoing side of a dissolve; cdl a correction that goes along as comments, or nil.
       Event = Struct.new(:reel, :source_in, :source_out, :record_in, :record_out, :clip_name, :dissolve,
-        :before, keyword_init: true)
+        :before, :cdl, keyword_init: true)
 
       REEL_LENGTH = 8
 
@@ -26,12 +26,20 @@ module Mordant
 
       def event_lines(event, number)
         head = format("%03d", number)
-        return [line(head, event, "C"), "* FROM CLIP NAME: #{event.clip_name}", ""] if event.dissolve.zero?
+        return [line(head, event, "C"), "* FROM CLIP NAME: #{event.clip_name}", *correction(event.cdl), ""] if event.dissolve.zero?
 
         still = Event.new(**event.before.to_h.merge(source_in: event.before.source_out, record_in: event.record_in,
           record_out: event.record_in))
         [line(head, still, "C"), line(head, event, format("D    %03d", event.dissolve)),
-          "* FROM CLIP NAME: #{event.before.clip_name}", "* TO CLIP NAME: #{event.clip_name}", ""]
+          "* FROM CLIP NAME: #{event.before.clip_name}", "* TO CLIP NAME: #{event.clip_name}", *correction(event.cdl), ""]
+      end
+
+      # Source: ASC CDL 1.2, transport in edit decision lists.
+      def correction(cdl)
+        return [] unless cdl
+
+        rows = [cdl.slope, cdl.offset, cdl.power].map { |row| "(#{row.map { |x| format("%.6f", x) }.join(" ")})" }
+        ["* ASC_SOP #{rows.join}", format("* ASC_SAT %.6f", cdl.saturation)]
       end
 
       def line(head, event, transition)

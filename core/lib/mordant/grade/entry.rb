@@ -36,8 +36,10 @@ module Mordant
       # Whether pictures depend on it.
       def acts? = enabled? && strength.positive? && !step.neutral?
 
-      # @return [Array] Pointwise operations in the step's domain
+      # @return [Array] Pointwise operations in the step's domain, or a Stage
       def operations(space)
+        return [Stage.new(step.process(space), strength)] unless step.pointwise?
+
         own = step.operations(space)
         return own if strength == 1.0 || own.empty?
 
@@ -57,7 +59,7 @@ module Mordant
         only = chain.operations.first
         if chain.operations.one? && only.is_a?(Pointwise::Curve)
           mixed = only.functions.uniq.to_h { |f| [f, ->(x) { x + (f.call(x) - x) * strength }] }
-          return Pointwise::Curve.new(only.functions.map { |f| mixed.fetch(f) }, domain: only.domain)
+          return Pointwise::Curve.new(only.functions.map { |f| mixed.fetch(f) }, domain: only.domain, fine: only.fine?)
         end
         Pointwise::Blend.new(chain, strength)
       end

@@ -20,7 +20,7 @@ module Mordant
       # One for each view and space, with its tables, kept.
       def self.for(view, space = Colour::WorkingSpace.default)
         @kept ||= {}
-        @kept[[view, space.id]] ||= new(view:, space:)
+        @kept[[view, space.id, view.stamps]] ||= new(view:, space:)
       end
 
       # @param working [Frame] log codes of the working space
@@ -32,11 +32,18 @@ module Mordant
       private
 
       def operations(view)
-        return Colour::Conversion.new(from: space.log, to: view.encoding, rendering: view.rendering).operations unless view.limit
+        return light_to(view.encoding, view) unless view.limit
 
-        light = Colour::Conversion.new(from: space.log, to: "xyz-d65", rendering: view.rendering).operations
-        light + Colour::GamutLimit.fetch(view.limit).operations + Colour::Conversion.new(from: "xyz-d65", to: view.encoding).operations
+        light_to("xyz-d65", view) + Colour::GamutLimit.fetch(view.limit).operations + convert("xyz-d65", view.encoding)
       end
+
+      def light_to(encoding, view)
+        return convert(space.log, encoding, view.rendering) unless view.lut
+
+        convert(space.log, view.expects || space.log) + Lut::Library.fetch(view.lut).operations + convert(view.encoding, encoding)
+      end
+
+      def convert(from, to, rendering = nil) = Colour::Conversion.new(from:, to:, rendering:).operations
     end
   end
 end

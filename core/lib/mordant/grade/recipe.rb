@@ -39,6 +39,27 @@ module Mordant
       # @return [Boolean] it changes no picture
       def neutral? = entries.none?(&:acts?)
 
+      # @param ids [Array<String>] of entries
+      # @return [Recipe] of those alone, in their order
+      # @raise [ParameterError] of an id that no step has
+      def only(ids)
+        unknown = ids - entries.map(&:id)
+        raise ParameterError.new(path: "steps", expected: "ids of steps of the recipe", found: unknown.first) unless unknown.empty?
+
+        Recipe.new("steps" => entries.select { |entry| ids.include?(entry.id) }.map(&:to_h))
+      end
+
+      # @return [Array<Entry>] that change pictures and that no look-up table can hold
+      def beyond_luts = entries.select { |entry| entry.acts? && !entry.step.pointwise? }
+
+      # @return [Recipe] without them
+      def within_luts = beyond_luts.empty? ? self : only((entries - beyond_luts).map(&:id))
+
+      # What files the steps read and when they were last changed; pictures depend on it.
+      #
+      # @return [Array]
+      def stamps = entries.flat_map { |entry| entry.step.stamps }
+
       def to_h = {"steps" => entries.map(&:to_h)}
     end
   end

@@ -19,10 +19,14 @@ module Mordant
 
       # @param functions [Array<#call>, #call] three, or one for all channels
       # @param domain [Symbol] FLOAT or LOG: what the input values are; DIRECT: no table
-      def initialize(functions, domain: FLOAT)
+      # @param fine [Boolean] of LOG: false for log codes to log codes, whose table may
+      #   be coarser and is made sooner
+      def initialize(functions, domain: FLOAT, fine: true)
         @functions = functions.is_a?(Array) ? functions : [functions] * 3
-        @domain = domain
+        @domain, @fine = domain, fine
       end
+
+      def fine? = @fine
 
       def call(planes)
         planes.each_with_index.map { |plane, channel| functions[channel].call(plane) }
@@ -34,7 +38,7 @@ module Mordant
         pairs = functions.zip(following.functions)
         same = functions.uniq.size == 1 && following.functions.uniq.size == 1
         composed = same ? pairs.first[0] >> pairs.first[1] : pairs.map { |first, second| first >> second }
-        Curve.new(composed, domain:)
+        Curve.new(composed, domain:, fine: fine? || following.fine?)
       end
 
       def direct? = domain == DIRECT

@@ -12,43 +12,30 @@ module Mordant
     # Domain: magnitudes of 2^-30..2^17 as stated; a straight line through 0
     # below them, the value of the end above them. NaN stays NaN.
     class FloatTable
+      include MadeWhenRead
+
       BIAS = 127
       NODES_PER_OCTAVE = 128
       FIRST = (BIAS - 30) * NODES_PER_OCTAVE # index of 2^-30
       LAST = (BIAS + 17) * NODES_PER_OCTAVE # index of 2^17
-      NAN = 0xff * NODES_PER_OCTAVE + 1 # first index that is not a number
       HALF = 0x8000 # indices of one sign
-      SMALLEST = 2.0**-30
+      NAN = 0x7f81 # first index of one sign that is not a number
       LARGEST_VALUE = 3.0e38
       SHARE = 1.0 / 65_536
-
-      # 2^-30..2^17, both ends included.
-      MAGNITUDES = begin
-        bits = Numo::Int32.cast((Numo::Int64.new(LAST - FIRST + 1).seq + FIRST) * 65_536)
-        Numo::DFloat.cast(Numo::SFloat.from_binary(bits.to_binary))
-      end.freeze
-
-      # What share of 2^-30 the nodes below it are.
-      BELOW = begin
-        bits = Numo::Int32.cast(Numo::Int64.new(FIRST).seq * 65_536)
-        Numo::DFloat.cast(Numo::SFloat.from_binary(bits.to_binary)) / SMALLEST
-      end.freeze
+      BLOCK = 512 # entries made at once: four octaves of one sign
 
       # @param function [#call] takes and returns a Numo::DFloat vector
       def initialize(function)
-        count = MAGNITUDES.size
-        found = function.call(Numo::DFloat[0.0].concatenate(MAGNITUDES, MAGNITUDES * -1))
-          .clip(-LARGEST_VALUE, LARGEST_VALUE)
-        @values = Numo::SFloat.zeros(2 * HALF)
+        @function = function
+        @values = Numo::SFloat.new(2 * HALF).fill(Float::NAN)
         @rises = Numo::SFloat.zeros(2 * HALF)
-        fill(0, found[0], found[1..count])
-        fill(HALF, found[0], found[(count + 1)..])
+        @made = Array.new(2 * HALF / BLOCK, false)
         freeze
       end
 
-      # @param plane [Numo::SFloat] contiguous vector
-      # @return [Numo::SFloat] a new vector
-      def call(plane)
+      private
+
+      def read(plane)
         bits = Numo::Int32.from_binary(plane.to_binary)
         index = bits >> 16 # negative for negative floats, and so counted from the end
         rest = Numo::SFloat.cast((bits.inplace & 0xffff).out_of_place!)
@@ -57,16 +44,42 @@ module Mordant
         [bits, index].each { |array| array&.free }
       end
 
-      private
+      def blocks_of(plane)
+        index = (Numo::Int32.from_binary(plane.to_binary) >> 16) & 0xffff
+        counts = (index / BLOCK).bincount.to_a
+        counts.each_index.select { |block| counts[block].positive? }
+      end
 
-      def fill(half, at_zero, dense)
-        top = half + LAST
-        @values[half...(half + FIRST)] = BELOW * (dense[0] - at_zero) + at_zero
-        @values[(half + FIRST)..top] = dense
-        @values[top...(half + NAN)] = dense[-1]
-        @values[(half + NAN)...(half + HALF)] = Float::NAN
-        exact = Numo::DFloat.cast(@values[half..top])
-        @rises[half...top] = (exact[1..] - exact[0...-1]) * SHARE
+      # Entries of a run of blocks, each with the rise to the next.
+      def make(blocks)
+        first, last = blocks.first * BLOCK, (blocks.last + 1) * BLOCK
+        [[first, [last, HALF].min], [[first, HALF].max, last]].each do |from, to|
+          next if from >= to
+
+          nodes = nodes_between(from, to)
+          values = at(nodes).clip(-LARGEST_VALUE, LARGEST_VALUE)
+          @values[from...to] = values[0...-1]
+          @rises[from...to] = (values[1..] - values[0...-1]) * SHARE
+          @values[(to - HALF + NAN)...to] = Float::NAN if to % HALF == 0
+        end
+      end
+
+      # The floats of indices within one sign, and the one after.
+      def nodes_between(from, to)
+        index = Numo::Int64.new(to - from + 1).seq + from % HALF
+        held = index.clip(0, LAST)
+        size = Numo::DFloat.cast(Numo::SFloat.from_binary(Numo::Int32.cast(held * 65_536).to_binary))
+        (from < HALF) ? size : size * -1
+      end
+
+      # The function, straight to 0 from 2^-30 on.
+      def at(nodes)
+        least = 2.0**-30
+        tiny = nodes.abs < least
+        return @function.call(nodes) unless tiny.any?
+
+        zero, low = @function.call(Numo::DFloat[0.0, (nodes.sum < 0) ? -least : least]).to_a
+        Colour::Piecewise.select(tiny, nodes.abs / least * (low - zero) + zero, @function.call(nodes))
       end
     end
   end

@@ -6,8 +6,10 @@ module Mordant
     class Tabulated
       # @param curve [Curve]
       def initialize(curve)
-        kind = (curve.domain == Curve::LOG) ? UniformTable : FloatTable
-        tables = curve.functions.uniq.to_h { |function| [function, kind.new(function)] }
+        log = curve.domain == Curve::LOG
+        tables = curve.functions.uniq.to_h do |function|
+          [function, log ? UniformTable.new(function, fine: curve.fine?) : FloatTable.new(function)]
+        end
         @tables = curve.functions.map { |function| tables.fetch(function) }.freeze
         freeze
       end

@@ -2,40 +2,72 @@
 
 module Mordant
   module Pointwise
-    # A function of log-encoded values, tabulated at 16,385 equal distances over
-    # -1.0..3.0 and interpolated linearly; beyond, the last interval goes on.
+    # A function of log-encoded values, tabulated at equal distances over -1.0..3.0
+    # and interpolated linearly; beyond, the last interval goes on.
     #
-    # Error: for the decoding of a log encoding of 17.52 stops a unit at most
-    # 2e-6 of the value, half of it the rounding of the float. NaN stays NaN.
+    # Error of the fine table (16,384 intervals), for the decoding of a log encoding
+    # of 17.52 stops a unit: at most 4e-6 of the value, most of it the rounding of
+    # the float. Of the plain one (4,096), for functions from log codes to log codes
+    # whose slope changes by less than 10 a unit: 2e-6. NaN stays NaN.
     class UniformTable
+      include MadeWhenRead
+
       FIRST = -1.0
       LAST = 3.0
-      INTERVALS = 16_384
-      DENSITY = INTERVALS / (LAST - FIRST)
-      SHIFT = (FIRST * DENSITY).to_i # position of the first node
+      FINE = 16_384 # intervals
+      PLAIN = 4096
       LARGEST = 3.0e38
+      BLOCKS = 16 # in which intervals are made
 
       # @param function [#call] takes and returns a Numo::DFloat vector
-      def initialize(function)
-        nodes = Numo::DFloat.new(INTERVALS + 1).seq / DENSITY + FIRST
-        values = function.call(nodes).clip(-LARGEST, LARGEST)
-        @values = Numo::SFloat.cast(values[0...-1])
-        @rises = Numo::SFloat.cast(values[1..] - values[0...-1])
+      # @param fine [Boolean]
+      def initialize(function, fine: true)
+        @function = function
+        @intervals = fine ? FINE : PLAIN
+        @density = @intervals / (LAST - FIRST)
+        @starts = Numo::SFloat.new(@intervals).fill(Float::NAN)
+        @slopes = Numo::SFloat.zeros(@intervals)
+        @made = Array.new(BLOCKS, false)
         freeze
       end
 
-      # @param plane [Numo::SFloat]
-      # @return [Numo::SFloat] a new vector
-      def call(plane)
-        position = plane * DENSITY
-        floor = position.floor
-        base = floor.clip(SHIFT, SHIFT + INTERVALS - 1)
-        (position.inplace - base).out_of_place!
-        index = (Numo::Int32.cast(base).inplace - SHIFT).out_of_place!
-        held = index.clip(0, INTERVALS - 1) # NaN casts to a number out of range
-        Table.interpolate(@values, @rises, held, position)
+      private
+
+      # Start and slope of the interval each value is in, put together.
+      def read(plane)
+        index = positions(plane)
+        out = @slopes[index].dup
+        out.inplace * plane
+        starts = @starts[index].dup
+        (out.inplace + starts).out_of_place!
       ensure
-        [floor, base, index, held].each { |array| array&.free }
+        [index, starts].each { |array| array&.free }
+      end
+
+      def positions(plane)
+        place = plane * @density
+        place.inplace - FIRST * @density
+        place.inplace.clip(0.0, nil)
+        place.inplace.clip(nil, @intervals - 1.0)
+        Numo::Int64.cast(place.out_of_place!)
+      ensure
+        place&.free
+      end
+
+      def blocks_of(plane)
+        place = positions(plane)
+        (place.min / block)..(place.max / block)
+      end
+
+      def block = @intervals / BLOCKS
+
+      def make(blocks)
+        first, last = blocks.first * block, (blocks.last + 1) * block
+        nodes = (Numo::DFloat.new(last - first + 1).seq + first) / @density + FIRST
+        values = @function.call(nodes).clip(-LARGEST, LARGEST)
+        slopes = (values[1..] - values[0...-1]) * @density
+        @slopes[first...last] = slopes
+        @starts[first...last] = values[0...-1] - slopes * nodes[0...-1]
       end
     end
   end

@@ -85,7 +85,7 @@ module Mordant
 
         curves = Array.new(3) { |channel| ToneCurve.new(space:, pivot: space.code_at(pivot), contrast:, **channel_values(channel, space)) }
         curves = curves.first if curves.uniq.size == 1
-        [Pointwise::Curve.new(curves, domain: space.tabulation)]
+        [Pointwise::Curve.new(curves, domain: space.tabulation, fine: false)]
       end
 
       def channel_values(channel, space)

@@ -13,6 +13,7 @@ module Mordant
         tone: {suffix: "%", decimals: 1, nudge: 0.005, shown_times: 100.0},
         exponent: {suffix: "", decimals: 3, nudge: 0.01},
         code: {suffix: "", decimals: 3, nudge: 0.005},
+        share: {suffix: "%", decimals: 1, nudge: 0.01, shown_times: 100.0},
         points: {suffix: "pt", decimals: 1, nudge: 1.0}
       }.freeze
 

@@ -21,8 +21,20 @@ module Mordant
           define_method(name) { @values.fetch(name) }
         end
 
-        # @return [Hash{Symbol => Parameter}]
+        # A parameter that is one of some texts; see TextParameter.
+        def text(name, **declaration)
+          parameters[name] = TextParameter.new(name, **declaration)
+          define_method(name) { @values.fetch(name) }
+        end
+
+        # @return [Hash{Symbol => Parameter, TextParameter}]
         def parameters = (@parameters ||= {})
+
+        # Says that a step depends on where a pixel is, or on others: it then has
+        # process(space) instead of operations(space), see Grade::Stage.
+        def not_pointwise = @not_pointwise = true
+
+        def pointwise? = !@not_pointwise
 
         # Handles of hand-made controls; see Balance.
         def handles(list = nil)
@@ -33,7 +45,8 @@ module Mordant
 
         # @return [Hash] what an interface needs to know
         def to_h
-          {id:, label:, domain: domain.to_s, parameters: parameters.values.map(&:to_h), handles:}
+          numbers, texts = parameters.values.partition { |one| one.is_a?(Parameter) }
+          {id:, label:, domain: domain.to_s, pointwise: pointwise?, parameters: numbers.map(&:to_h), texts: texts.map(&:to_h), handles:}
         end
       end
 
@@ -52,8 +65,13 @@ module Mordant
         end.freeze
       end
 
-      # @return [Hash{Symbol => Float, Array<Float>}]
+      # @return [Hash{Symbol => Float, Array<Float>, String}]
       attr_reader :values
+
+      def pointwise? = self.class.pointwise?
+
+      # @return [Array] what files it reads, and when they were last changed
+      def stamps = []
 
       def neutral? = @values.all? { |name, value| value == self.class.parameters[name].neutral_value }
 

@@ -16,7 +16,7 @@ RSpec.describe Mordant::Grade::Bake do
     plan = Mordant::Grade::Plan.new(recipe: Frames.recipe(**balance), source: "s-log3-s-gamut3.cine")
     wanted = Mordant::Grade::Output.for(Mordant::Grade::View::STANDARD).chain.call(plan.chain.call(Numo::SFloat.cast(nodes)))
     found = Mordant::Pointwise::Chain.new(bake.table.operations).exact(nodes)
-    expect((found - wanted).abs.max).to be < 1e-12
+    expect((found - wanted).abs.max).to be < 5e-5 # a twentieth of a 10-bit code: the head has tables of its own
   end
 
   it "comes closer with more nodes, and says by how much" do

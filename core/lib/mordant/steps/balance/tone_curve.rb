@@ -20,17 +20,29 @@ module Mordant
           return code if exposure.zero? && white == 1.0
 
           fixed = (white == 1.0) ? 0.0 : black_light
-          light = space.transfer.decode(code) * (2.0**exposure * white) + fixed * (1 - white)
+          light = space.transfer.decode(code) * (2.0**exposure * white)
+          light = (light.inplace + fixed * (1 - white)).out_of_place! unless fixed.zero?
           space.transfer.encode(light)
         end
 
+        # Up to the power everything is one straight line of the code; what is not
+        # wanted any more is written over.
         def toned(code)
-          moved = (code + (offset * span - pivot)) * contrast + pivot
-          tone = (moved - space.black) / span
-          tone = (tone * (1 - lift) + lift) * gain
-          tone = Colour::Piecewise.power(tone, 1.0 / gamma) + tone.clip(nil, 0.0) unless gamma == 1.0
-          tone * span + space.black
+          slope = contrast / span * (1 - lift) * gain
+          start = ((((offset * span - pivot) * contrast + pivot - black) / span) * (1 - lift) + lift) * gain
+          tone = code * slope
+          tone.inplace + start
+          tone = powered(tone.out_of_place!) unless gamma == 1.0
+          tone.inplace * span
+          (tone.inplace + black).out_of_place!
         end
+
+        def powered(tone)
+          negative = tone.clip(nil, 0.0)
+          (Colour::Piecewise.power(tone, 1.0 / gamma).inplace + negative).out_of_place!
+        end
+
+        def black = space.black
 
         # The light, after exposure, that leaves the step at the foot of the tone axis.
         def black_light

@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Pointwise
+    # Tables whose entries are made when values first fall among them: those of a
+    # picture span a part of a table, and a hand that drags asks for a new one at
+    # every move. An entry not made yet is NaN, and so is what is read from it.
+    #
+    # A member has read(plane), blocks_of(plane) and make(block range).
+    module MadeWhenRead
+      # @param plane [Numo::SFloat] contiguous vector
+      # @return [Numo::SFloat] a new vector; NaN stays NaN
+      def call(plane)
+        out = read(plane)
+        out.sum.nan? ? complete(plane, out) : out
+      rescue IndexError # the place of a NaN
+        complete(plane, nil)
+      end
+
+      private
+
+      # Makes the entries that are missing and reads again.
+      def complete(plane, out)
+        out&.free
+        return around(plane) if plane.sum.nan?
+
+        make_missing(blocks_of(plane))
+        read(plane)
+      end
+
+      # The same where some values are NaN, or infinite both ways.
+      def around(plane)
+        numbers = ~plane.isnan
+        result = plane.dup
+        return result unless numbers.any?
+
+        known = plane[numbers].dup
+        make_missing(blocks_of(known))
+        result[numbers] = read(known)
+        result
+      end
+
+      def make_missing(blocks)
+        blocks.reject { |block| @made[block] }.slice_when { |a, b| b != a + 1 }.each do |run|
+          make(run.first..run.last)
+          run.each { |block| @made[block] = true }
+        end
+      end
+    end
+  end
+end

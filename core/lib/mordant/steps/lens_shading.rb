@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Steps
+    # Takes the fall-off of a lens towards the edges back, for each channel:
+    #
+    #   l = l * 2 ^ (amount_c * (r / R) ^ shape)
+    #
+    # with r the distance from the centre and R that of the farthest corner from the
+    # middle of the picture, so that a proxy looks as its master does. It stands
+    # before the balance, which cannot align black and white otherwise.
+    class LensShading < Step
+      CHANNELS = %i[master red green blue].freeze
+
+      named :lens_shading, "Lens shading"
+      domain :linear
+      not_pointwise
+
+      parameter :amount, label: "amount", unit: :stops, range: -2.0..4.0, neutral: 0.0, channels: CHANNELS,
+        about: "Light given back in the corners."
+      parameter :shape, label: "shape", unit: :exponent, range: 1.0..8.0, neutral: 2.0,
+        about: "How late the fall-off begins: 2 from the middle on, more towards the corners."
+      parameter :centre, label: "centre", unit: :share, range: -0.5..0.5, neutral: 0.0, channels: %i[across down],
+        about: "Where the lens was brightest, from the middle of the picture."
+
+      # Nothing but the amount changes a picture.
+      def neutral? = amount.all?(&:zero?)
+
+      def process(_space) = method(:shade)
+
+      private
+
+      def shade(rgb, width, height)
+        out = rgb.dup
+        distances = distance(width, height)
+        gains = gains_for(distances)
+        3.times { |channel| out[channel, true] = rgb[channel, true] * gains[channel] }
+        out
+      end
+
+      # (r / R) ^ shape for every pixel.
+      def distance(width, height)
+        across = (Numo::SFloat.new(width).seq + 0.5) / width - 0.5 - centre[0]
+        down = (Numo::SFloat.new(height).seq + 0.5) / height - 0.5 - centre[1]
+        squares = ((across * width)**2).reshape(1, width) + ((down * height)**2).reshape(height, 1)
+        share = squares.reshape(width * height) / ((width**2 + height**2) / 4.0)
+        Colour::Piecewise.power(share, shape / 2)
+      end
+
+      def gains_for(distances)
+        stops = (1..3).map { |channel| amount[0] + amount[channel] }
+        made = stops.uniq.to_h { |amount| [amount, Colour::Piecewise.exp2(distances * amount)] }
+        stops.map { |amount| made.fetch(amount) }
+      end
+    end
+  end
+end
