@@ -50,10 +50,6 @@ module Bench
       end
     end
 
-    def bake(size)
-      Bench.milliseconds(15) { Mordant::Grade::Bake.new(plan: plan(rand / 100), output:, size:).samples }
-    end
-
     # ffmpeg's tetrahedral lut3d on one thread, what reading the frame costs taken off.
     def lut3d(width, height)
       Tempfile.create(["frame", ".rgb"]) do |raw|
@@ -98,7 +94,6 @@ module Bench
     Exact.times(1920, 1080).map { |time| time / rival }
   end
   figure("drag_ms", "ms", "Ruby time of one answer to a drag, scopes included") { Exact.drag }
-  figure("bake33_ms", "ms", "the same step and the view as a lattice of 33, plan included") { Exact.bake(33) }
   figure("peak_rss_mb", "MB", "peak memory of a process making exact 1920x1080 pictures") do
     Array.new(3) do
       Exact.peak_rss do

@@ -11,10 +11,14 @@ module Mordant
       class << self
         attr_reader :id, :label, :about, :extension, :view
 
+        # @return [Integer, nil] bits of its codes, of one that can be rendered in bulk;
+        #   it then has bulk(Bulk, count) that yields how many frames are done
+        attr_reader :bits
+
         # @param view [Grade::View] what frames must be in
         # @param sequence [Boolean] a folder of numbered files rather than one file
-        def named(id, label, about:, extension:, view:, sequence: false)
-          @id, @label, @about, @extension, @view, @sequence = id, label, about, extension, view, sequence
+        def named(id, label, about:, extension:, view:, sequence: false, bits: nil)
+          @id, @label, @about, @extension, @view, @sequence, @bits = id, label, about, extension, view, sequence, bits
         end
 
         def sequence? = @sequence

@@ -50,6 +50,11 @@ module Mordant
         found
       end
 
+      # @param first [Integer] frame, from 0
+      # @return [Array(Array<String>, String)] arguments that open it there for ffmpeg, and
+      #   the filter to full-range RGB of that raster
+      def decoding(first:, width:, height:) = [input(first), scale(width, height)]
+
       private
 
       def arguments(first, count, width, height)

@@ -110,3 +110,55 @@ RSpec.describe Mordant::Deliver::Kind, :folder do
     expect(Dir.glob(File.join(@folder, "**/*"), File::FNM_DOTMATCH).select { |path| File.file?(path) }).to be_empty
   end
 end
+
+RSpec.describe Mordant::Deliver::Bulk, :folder do
+  let(:path) { Footage.steps(@folder, frames: 10) }
+  let(:start) { Mordant::Cut::Timecode.parse("01:00:00:00", Rational(24)) }
+  let(:display) { Mordant::Colour::WorkingSpace.fetch("display") }
+
+  def source(recipe, encoding: "rec709-bt1886", space: display)
+    Mordant::Deliver::Programme::Source.new(reader: Mordant::Media::Reader.new(path, rate: Rational(24)), plan: Mordant::Grade::Plan.new(recipe:, source: encoding, space:))
+  end
+
+  def bulk(source, space: display, bits: 10, first: 2, count: 6)
+    described_class.new(source:, output: Mordant::Grade::Output.for(Mordant::Grade::View::STANDARD, space), bits:, first:, count:)
+  end
+
+  def review(name) = Mordant::Deliver::Kind.fetch("review-h264").new(Mordant::Deliver::Kind::Job.new(path: File.join(@folder, name), width: 64, height: 36, rate: Rational(24000, 1001), start:))
+
+  it "writes what the exact way writes, frame for frame" do
+    graded = source(Frames.recipe(lift: [0.03, 0, 0, 0], gain: [0.9, 1, 1, 1]))
+    made = bulk(graded)
+    expect(made).to be_fits
+    quick, slow = review("quick.mp4"), review("slow.mp4")
+    told = []
+    quick.bulk(made, 6) { |done| told << done }
+    quick.close
+    output = Mordant::Grade::Output.for(Mordant::Grade::View::STANDARD, display)
+    graded.reader.each(first: 2, count: 6, width: 64, height: 36) { |codes| slow.write(output.run(graded.plan.run(codes)), 0) }
+    slow.close
+    frames = %w[quick.mp4 slow.mp4].map do |name|
+      found = []
+      Mordant::Media::Reader.new(File.join(@folder, name), rate: Rational(24)).each(first: 0, count: 6, width: 64, height: 36) { |codes| found << codes.rgb[true, 700].to_a.map { |code| code * 1023 / 65_535.0 } }
+      found
+    end
+    expect(frames[0].flatten.zip(frames[1].flatten).map { |a, b| (a - b).abs }.max).to be < 1.1 # each rounds for itself
+    expect(told.last).to eq(6)
+    expect(Mordant::Media::Probe.call(File.join(@folder, "quick.mp4")).to_h).to include(rate: Rational(24000, 1001), frames: 6, range: "legal")
+  end
+
+  it "is refused where a lattice would show" do
+    expect(bulk(source(Frames.recipe(exposure: 0.3, saturation: 1.2), encoding: "logc3-ei800-wg3", space: Mordant::Colour::WorkingSpace.default), space: Mordant::Colour::WorkingSpace.default)).not_to be_fits
+    shaded = Mordant::Grade::Recipe.new("steps" => [{"id" => "s", "kind" => "lens_shading", "parameters" => {"amount" => [1, 0, 0, 0]}}])
+    expect(bulk(source(shaded))).not_to be_fits
+    expect(bulk(source(Frames.recipe, encoding: "aces2065-1"))).not_to be_fits
+  end
+
+  it "says when a source ends early, and leaves nothing" do
+    output = review("short.mp4")
+    made = bulk(source(Frames.recipe(gain: [0.9, 1, 1, 1])), first: 2, count: 6)
+    expect { output.bulk(made, 30) { nil } }.to raise_error(Mordant::MediaError, /ends 22 frames early/)
+    output.abandon
+    expect(Dir.children(@folder)).to eq(["steps.mkv"])
+  end
+end

@@ -7,7 +7,7 @@ module Mordant
     module Kinds
       # A review copy: H.264, BT.709 gamma 2.4, legal range, tagged as such.
       class Review < Kind
-        named "review-h264", "Review copy, H.264", extension: ".mp4", view: Grade::View::STANDARD,
+        named "review-h264", "Review copy, H.264", extension: ".mp4", view: Grade::View::STANDARD, bits: 10,
           about: "BT.709, gamma 2.4, 10 bit 4:2:0, legal range"
 
         TAGS = %w[-color_primaries bt709 -color_trc bt709 -colorspace bt709 -color_range tv].freeze
@@ -27,11 +27,31 @@ module Mordant
           @handover << Media::Integers.interleave(frame, 16).to_binary
         end
 
+        # Seconds a frame may take in bulk, and to start.
+        PATIENCE = 10
+        START = 60
+
+        # All frames in one go, without passing through here.
+        #
+        # @param bulk [Bulk]
+        # @param count [Integer] frames
+        # @yieldparam done [Integer] frames written
+        # @raise [MediaError]
+        def bulk(bulk, count)
+          done = 0
+          bulk.open(width: job.width, height: job.height) do |input, filters|
+            Media::Command.stream(bulk_arguments(input, filters, count), path: job.path, limit: START + PATIENCE * count) do |io|
+              io.each_line { |line| yield done = $1.to_i if line =~ /\Aframe=\s*(\d+)/ }
+            end
+          end
+          raise MediaError.new(job.path, "the source ends #{count - done} frames early; copy it again or take fewer frames") if done < count
+
+          @bulk = true
+        end
+
         # @raise [MediaError] when the encoder failed
         def close
-          start unless @feeder
-          @handover << nil if @feeder.alive?
-          @feeder.value
+          finish unless @bulk
           File.link(@partial, job.path) # unlike a rename, refuses to overwrite
           File.unlink(@partial)
         end
@@ -42,6 +62,12 @@ module Mordant
         end
 
         private
+
+        def finish
+          start unless @feeder
+          @handover << nil if @feeder.alive?
+          @feeder.value
+        end
 
         def start
           @handover = SizedQueue.new(2)
@@ -59,8 +85,18 @@ module Mordant
 
         def arguments
           ["ffmpeg", "-v", "error", "-y", "-protocol_whitelist", "file,pipe", "-f", "rawvideo", "-pix_fmt", "rgb48le",
-            "-s", "#{job.width}x#{job.height}", "-framerate", job.rate.to_s, "-i", "pipe:0", "-vf", filter,
-            "-c:v", "libx264", "-preset", "medium", "-crf", QUALITY, *TAGS, "-timecode", job.start.to_s,
+            "-s", "#{job.width}x#{job.height}", "-framerate", job.rate.to_s, "-i", "pipe:0", "-vf", filter, *encoder]
+        end
+
+        # Frames are timed by their number: a source may say another rate.
+        def bulk_arguments(input, filters, count)
+          timing = "settb=#{job.rate.denominator}/#{job.rate.numerator},setpts=N"
+          ["ffmpeg", "-v", "error", "-y", "-nostdin", "-xerror", "-protocol_whitelist", "file,pipe", "-progress", "pipe:1", *input, "-map", "0:v:0",
+            "-frames:v", count.to_s, "-an", "-fps_mode", "cfr", "-r", job.rate.to_s, "-vf", "#{filters},#{filter},#{timing}", *encoder]
+        end
+
+        def encoder
+          ["-c:v", "libx264", "-preset", "medium", "-crf", QUALITY, *TAGS, "-timecode", job.start.to_s,
             "-movflags", "+faststart", "-f", "mp4", "file:#{@partial}"]
         end
 
