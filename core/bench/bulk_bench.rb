@@ -5,18 +5,18 @@ require "tmpdir"
 # A bakeable shot through ffmpeg, beside a plain lut3d transcode of the same file.
 module Bench
   module BulkRender
-    WIDTH = 1920
-    HEIGHT = 1080
-    FRAMES = 120
+    WIDTH = 1280
+    HEIGHT = 720
+    FRAMES = 96
     RATE = Rational(24)
 
     module_function
 
     # Footage of moving gradients with grain, as a display-referred programme.
     def footage(folder)
-      path = File.join(folder, "programme.mov")
-      source = "gradients=s=#{WIDTH}x#{HEIGHT}:r=#{RATE}:n=6:seed=5:speed=0.02,noise=alls=6:allf=t"
-      run("-f", "lavfi", "-i", source, "-frames:v", FRAMES.to_s, "-c:v", "libx264", "-preset", "veryfast", "-crf", "10", "-pix_fmt", "yuv422p10le", "-color_range", "tv", path)
+      path = File.join(folder, "programme.mkv")
+      source = "gradients=s=#{WIDTH}x#{HEIGHT}:r=#{RATE}:n=6:seed=5:speed=0.02,noise=alls=2:allf=t"
+      run("-f", "lavfi", "-i", source, "-frames:v", FRAMES.to_s, "-c:v", "ffv1", "-slices", "4", "-pix_fmt", "yuv422p10le", "-color_range", "tv", path)
       path
     end
 

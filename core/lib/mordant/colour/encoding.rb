@@ -92,6 +92,9 @@ module Mordant
       # @return [Boolean] values are proportional to light
       def linear? = transfer == Transfer::Linear
 
+      # @return [Boolean] codes stand for cd/m2 rather than for shares of a display's white
+      def absolute? = kind == DISPLAY && [Transfer::PQ, Transfer::HLG].include?(transfer)
+
       def own? = @own
 
       # @return [Float, nil] code of scene light 0.18; nil unless of a scene

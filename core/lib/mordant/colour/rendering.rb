@@ -15,13 +15,18 @@ module Mordant
 
       attr_reader :id, :label, :source, :operations
 
+      # @return [Float, nil] cd/m2 its white stands for, where that is fixed; nil where it
+      #   is the white of whatever display
+      attr_reader :peak
+
       # @param operations [Array] Pointwise operations, ACES2065-1 to XYZ D65
-      def initialize(id:, label:, source:, operations:)
-        @id, @label, @source, @operations = id, label, source, operations.freeze
+      # @param peak [Float, nil]
+      def initialize(id:, label:, source:, operations:, peak: nil)
+        @id, @label, @source, @operations, @peak = id, label, source, operations.freeze, peak
         freeze
       end
 
-      def to_h = {id:, label:, source:}
+      def to_h = {id:, label:, source:, peak:}
     end
   end
 end

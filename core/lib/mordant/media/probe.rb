@@ -29,6 +29,7 @@ module Mordant
         Facts.new(width: stream["width"], height: stream["height"], rate:, frames:, start: tag("timecode"),
           reel: tag("reel_name") || tag("reel"), codec: stream["codec_name"], pixel_format: stream["pix_fmt"],
           bit_depth: depth(stream), range: {"tv" => "legal", "pc" => "full"}[stream["color_range"]],
+          primaries: colour_tag(stream, "color_primaries"), transfer: colour_tag(stream, "color_transfer"), matrix: colour_tag(stream, "color_space"),
           encoding: declared, camera: tag("camera"), scene: tag("scene"), take: tag("take"))
       end
 
@@ -97,6 +98,8 @@ module Mordant
         found = stream["pix_fmt"].to_s[/(?:p|rgb|bgr|gray|rgba)(9|10|12|14|16|48|64)(?:le|be)?\z/, 1].to_i
         {0 => 8, 48 => 16, 64 => 16}.fetch(found, found)
       end
+
+      def colour_tag(stream, name) = stream[name].then { |tag| tag unless tag.nil? || %w[unknown unspecified reserved].include?(tag) }
 
       # The camera encoding, where a tag names one that is known.
       def declared
