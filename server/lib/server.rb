@@ -18,4 +18,6 @@ module Server
 
   # The checkout.
   ROOT = File.expand_path("../..", __dir__)
+
+  Mordant::Library.root = Settings.library
 end

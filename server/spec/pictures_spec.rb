@@ -148,6 +148,11 @@ RSpec.describe "Pictures", type: :request do
     call(:get, "/shots/#{shot.id}/bake?size=17")
     expect(json["all"]).to include("mean" => be > 0, "worst" => be > 0)
     expect(json["seen"]["worst"]).to be < json["all"]["worst"]
+    call(:get, "/shots/#{shot.id}/look.clf?size=17&view=off&steps=a")
+    list = Mordant::Lut::Clf.parse(last_response.body)
+    expect([list.output, list.nodes.size]).to eq(["ACEScct", 1])
+    call(:get, "/shots/#{shot.id}/look.cube?steps=z")
+    expect([last_response.status, json["path"]]).to eq([422, "steps"])
     ["1", "x", "500"].each do |size|
       call(:get, "/shots/#{shot.id}/look.cube?size=#{size}")
       expect([last_response.status, json["path"]]).to eq([422, "size"]), size
@@ -155,6 +160,14 @@ RSpec.describe "Pictures", type: :request do
     shot.clip.update!(encoding: nil, encoding_reason: nil)
     call(:get, "/shots/#{shot.id}/look.cube")
     expect([last_response.status, json["path"]]).to eq([422, "encoding"])
+  end
+
+  it "leaves out of a look-up table what it cannot hold, by name" do
+    shot.recipe.accept(revision: 0, document: {"steps" => [{"id" => "s", "kind" => "lens_shading", "name" => "Old zoom", "parameters" => {"amount" => [1, 0, 0, 0]}}, *Studio.balance(exposure: 0.5)["steps"]]}, words: "x")
+    call(:get, "/shots/#{shot.id}/bake?size=17")
+    expect(json["left_out"]).to eq(["Old zoom"])
+    expect(ask(size: "live").first["size"]).to eq("drag")
+    expect(ask.last["picture"]).not_to be_empty
   end
 
   it "draws a shot small for the ribbon" do

@@ -10,7 +10,8 @@ RSpec.describe "Projects", type: :request do
     expect(balance["handles"].size).to eq(12)
     expect(json["encodings"].map { |encoding| encoding["id"] }).to include("log3g10-wgrgb").and not_include("linear")
     expect(json["kinds"].map { |kind| kind["id"] }).to eq(%w[exr-ap0 review-h264])
-    expect(json["space"]).to include("log" => "acescct", "black" => be_within(1e-6).of(0.0729055))
+    expect(json["renderings"].map { |rendering| rendering["id"] }).to include("sdr-video-1.0")
+    expect(json["canvases"].map { |canvas| canvas["id"] }).to eq(%w[2.4 2.2 srgb])
   end
 
   it "lists projects with their cuts in a fixed number of queries" do

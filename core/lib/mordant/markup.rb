@@ -61,7 +61,11 @@ module Mordant
       values = words.map { |word| Float(word, exception: false) }
       odd = values.index { |x| !x&.finite? }
       fault("finite numbers in #{name}", words[odd]) if odd
-      values.size == count ? values : fault("#{count} #{(count == 1) ? "number" : "numbers"} in #{name}", values.size)
+      if values.size == count
+        values
+      else
+        fault("#{count} #{(count == 1) ? "number" : "numbers"} in #{name}", values.size)
+      end
     end
 
     # @return [Float]

@@ -8,6 +8,7 @@ module Server
   # Routes live in routes/, one module a concept, each a Sinatra extension.
   class App < Sinatra::Base
     LARGEST_BODY = 2 * 1024 * 1024 # bytes
+    LARGEST_LUT = 64 * 1024 * 1024
     WEB = File.join(ROOT, "web/dist")
 
     set :environment, :production
@@ -22,10 +23,12 @@ module Server
     helpers Requests
     use Guard
 
-    [ProjectRoutes, MediaRoutes, CutRoutes, RecipeRoutes, PictureRoutes, BakeRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
+    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, MediaRoutes, CutRoutes, RecipeRoutes, PictureRoutes, BakeRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
 
     before "/api/*" do
       content_type :json
+      most = (request.path_info == "/api/luts") ? LARGEST_LUT : LARGEST_BODY
+      halt 413, {error: "a request may hold at most #{most} bytes"}.to_json if request.content_length.to_i > most
       halt 413, {error: "a request may hold at most #{LARGEST_BODY} bytes"}.to_json if request.content_length.to_i > LARGEST_BODY
     end
 
@@ -48,6 +51,7 @@ module Server
 
     error(Record::Missing) { |e| answer_error(404, e) }
     error(Recipe::Conflict) { |e| answer_error(409, e, recipe: e.recipe.to_h) }
+    error(ProjectSettings::Unconfirmed) { |e| answer_error(409, e, confirm: true) }
     error(Mordant::ParameterError) { |e| answer_error(422, e, path: e.path, expected: e.expected) }
     error(Mordant::UnknownIdError) { |e| answer_error(422, e, path: e.family) }
     error(Mordant::MediaError) { |e| answer_error(422, e, path: e.path) }

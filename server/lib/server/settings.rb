@@ -17,6 +17,12 @@ module Server
     # @return [String] the same for a person to read, from the checkout on where it is in there
     def delivery_shown = delivery.delete_prefix("#{ROOT}/")
 
+    # @return [String] folder of a person's own encodings and LUTs
+    def library = ENV.fetch("MORDANT_LIBRARY", File.join(var, "library"))
+
+    # @return [String] the same for a person to read
+    def library_shown = library.delete_prefix("#{ROOT}/")
+
     # @return [String] may be deleted at any time
     def cache = File.join(var, "cache")
 

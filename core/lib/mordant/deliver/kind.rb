@@ -5,8 +5,9 @@ module Mordant
     # A kind of output; descendants write one.
     class Kind
       # What every output needs to know. path is absolute; start is the timecode
-      # of the first frame; resume: an earlier writer was interrupted.
-      Job = Struct.new(:path, :width, :height, :rate, :start, :reel, :resume, keyword_init: true)
+      # of the first frame; range is "full" or "legal", of video; resume: an earlier
+      # writer was interrupted.
+      Job = Struct.new(:path, :width, :height, :rate, :start, :reel, :range, :resume, keyword_init: true)
 
       class << self
         attr_reader :id, :label, :about, :extension, :view

@@ -41,6 +41,16 @@ module Mordant
         Lut::Table.new(title:, shaper:, lattice:)
       end
 
+      # @return [Lut::ProcessList] the same, for CLF files
+      # @param input [String] what goes in, in words
+      # @param result [String] what comes out
+      def process_list(id:, title:, input:, result:)
+        low, high = SHAPER_DOMAIN
+        curves = shaper
+        nodes = curves ? [Lut::Clf::Range.new(low: [low, 0.0], high: [high, 1.0]), Lut::Clf::Lut1d.new(curves.data)] : []
+        Lut::ProcessList.new(id:, name: title, input:, output: result, nodes: [*nodes, Lut::Clf::Lut3d.new(lattice)])
+      end
+
       # @return [Lut::Lattice] over the shaped codes
       def lattice
         @lattice ||= Lut::Lattice.new(Numo::DFloat.cast(samples).transpose.dup, size:, domain: @domain)

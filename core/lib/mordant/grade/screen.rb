@@ -15,6 +15,14 @@ module Mordant
 
       attr_reader :view, :canvas
 
+      # From a view's codes to a canvas's, kept with its tables.
+      #
+      # @return [Pointwise::Chain]
+      def self.onward(from, to)
+        @kept ||= {}
+        @kept[[from, to]] ||= Pointwise::Chain.new((from == to) ? [] : [Pointwise::Clamp.new(0.0, 1.0), *Colour::Conversion.new(from:, to:).operations])
+      end
+
       # @param view [View]
       # @param canvas [String] a key of CANVASES
       # @param on [Boolean] the view transform
@@ -51,14 +59,7 @@ module Mordant
 
       private
 
-      # From the view's codes to the canvas's, kept with their tables.
       def onward = self.class.onward(view.encoding, CANVASES.fetch(canvas))
-
-      def self.onward(from, to)
-        @kept ||= {}
-        @kept[[from, to]] ||= Pointwise::Chain.new((from == to) ? [] :
-          [Pointwise::Clamp.new(0.0, 1.0), *Colour::Conversion.new(from:, to:).operations])
-      end
     end
   end
 end

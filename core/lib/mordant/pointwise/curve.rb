@@ -36,8 +36,8 @@ module Mordant
         return unless following.is_a?(Curve) && direct? == following.direct?
 
         pairs = functions.zip(following.functions)
-        same = functions.uniq.size == 1 && following.functions.uniq.size == 1
-        composed = same ? pairs.first[0] >> pairs.first[1] : pairs.map { |first, second| first >> second }
+        made = pairs.uniq.to_h { |first, second| [[first, second], ->(x) { second.call(first.call(x)) }] }
+        composed = pairs.map { |pair| made.fetch(pair) }
         Curve.new(composed, domain:, fine: fine? || following.fine?)
       end
 

@@ -9,13 +9,13 @@ module Mordant
 
       # @param working [Frame] log codes of the working space
       # @param final [Frame] display code values on the same raster
-      def initialize(working, final)
-        @working, @final = working, final
+      def initialize(working, final, space: Colour::WorkingSpace.default)
+        @working, @final, @space = working, final, space
       end
 
       # @return [Hash] columns, levels, and the traces behind the staves
       def header
-        {columns:, levels: Waveform::LEVELS, tone: ToneTrace.new(@working).to_h}
+        {columns:, levels: Waveform::LEVELS, tone: ToneTrace.new(@working, space: @space).to_h}
       end
 
       # @return [Hash{Symbol => String}] luma, red, green, blue: brightness 0..255 by

@@ -31,6 +31,14 @@ RSpec.describe Mordant::Grade::Plan do
     expect(spread.call([grey, warm])).to be > 0.03
   end
 
+  it "fuses steps that are curves alone" do
+    step = ->(id, **parameters) { {"id" => id, "kind" => "balance", "parameters" => parameters.transform_keys(&:to_s)} }
+    made = plan(Mordant::Grade::Recipe.new("steps" => [step.call("a", exposure: 0.3, temperature: 8), step.call("b", contrast: 1.2), step.call("c", gamma: [1.1, 1, 0.9, 1])]))
+    expect(made.chain.operations.grep(Mordant::Pointwise::Curve).size).to eq(2)
+    off = (Numo::DFloat.cast(made.run(codes).rgb) - made.chain.exact(Numo::DFloat.cast(codes.rgb) / 65_535)).abs
+    expect(off.mean).to be < 1e-5
+  end
+
   it "keeps of a step's change what its strength says" do
     document = {"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 1.0, "temperature" => 30}}
     full, half = [1.0, 0.5].map { |strength| plan(Mordant::Grade::Recipe.new("steps" => [document.merge("strength" => strength)])).run(codes).rgb }

@@ -76,7 +76,7 @@ RSpec.describe Mordant::Lut::Clf do
     expect(run(power["basicFwd"], values)[0]).to match([0.0, 0.2**2.2, 2.0**2.2].map { |x| be_within(1e-12).of(x) })
     expect(run(power["basicMirrorFwd"], values)[0][0]).to be_within(1e-12).of(-(0.5**2.2))
     expect(run(power["basicPassThruFwd"], values)[0][0]).to eq(-0.5)
-    { "basicMirror" => {}, "basicPassThru" => {}, "monCurve" => {offset: 0.055}, "monCurveMirror" => {offset: 0.099} }.each do |style, more|
+    {"basicMirror" => {}, "basicPassThru" => {}, "monCurve" => {offset: 0.055}, "monCurveMirror" => {offset: 0.099}}.each do |style, more|
       expect(run([power["#{style}Fwd", **more], power["#{style}Rev", **more]].join, values)).to match_rows(values, absolute: 1e-12)
     end
     srgb = process("Exponent", "<ExponentParams exponent=\"2.4\" offset=\"0.055\"/>", style: "monCurveFwd")

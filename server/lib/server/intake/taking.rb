@@ -32,7 +32,9 @@ module Server
         clip.path = path
         facts = Mordant::Media::Probe.call(clip.file)
         sound(clip, facts)
-        {status: "ready", reason: nil, **columns(facts), **assignment(clip, facts)}
+        kept = range(clip, facts)
+        clip.assign_attributes(columns(facts))
+        {status: "ready", reason: nil, **kept, **assignment(clip)}
       rescue Mordant::MediaError => e
         {status: "refused", reason: e.reason}
       rescue Mordant::ParameterError => e
@@ -48,14 +50,18 @@ module Server
       def columns(facts)
         {width: facts.width, height: facts.height, rate_numerator: facts.rate.numerator, rate_denominator: facts.rate.denominator,
          frames: facts.frames, start_timecode: facts.start, reel: facts.reel, codec: facts.codec, pixel_format: facts.pixel_format,
-         bit_depth: facts.bit_depth, range: facts.range, camera: facts.camera, scene: facts.scene, take: facts.take}
+         bit_depth: facts.bit_depth, camera: facts.camera, scene: facts.scene, take: facts.take,
+         primaries: facts.primaries, transfer: facts.transfer, matrix: facts.matrix, declared_range: facts.range, declared_encoding: facts.encoding}
       end
 
-      def assignment(clip, facts)
-        return {} if clip.encoding
-        return {} unless facts.encoding
+      # A range that was set by hand stays, as an encoding does.
+      def range(clip, facts) = (clip.persisted? && clip.range != clip.declared_range_was) ? {} : {range: facts.range}
 
-        {encoding: facts.encoding, encoding_reason: "the file declares it"}
+      def assignment(clip)
+        return {} if clip.encoding
+
+        encoding, reason = Mordant::Media::Assignment.new(@project.input_rules).call(clip.facts)
+        {encoding:, encoding_reason: reason}
       end
     end
   end

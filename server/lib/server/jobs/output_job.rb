@@ -41,16 +41,33 @@ module Server
       path = resuming ? @output.file : Mordant::Deliver::Naming.place(Settings.delivery, @output.path)
       start = Mordant::Cut::Timecode.parse("01:00:00:00", project.rate) + @output.first
       @output.kind_class.new(Mordant::Deliver::Kind::Job.new(path:, width: project.width, height: project.height,
-        rate: project.rate, start:, reel: @output.shot&.clip&.reel, resume: resuming))
+        rate: project.rate, start:, reel: @output.shot&.clip&.reel, range: project.output_range, resume: resuming))
     end
 
     def render(kind)
       ready = kind.finished_frames
-      view = Mordant::Grade::Output.new(view: kind.class.view)
+      view = cut.project.output(kind.class.view)
+      bulk = ready.zero? && bulk(kind, view)
+      return kind.bulk(bulk, @output.frames) { |done| report(done) } if bulk
+
       programme.each(first: @output.first + ready, count: @output.frames - ready) do |frame, record|
         kind.write(view.run(frame), record - @output.first)
         report(record - @output.first + 1)
       end
+    end
+
+    # @return [Mordant::Deliver::Bulk, nil] where the output is of one shot alone and a
+    #   lattice would not show
+    def bulk(kind, view)
+      return unless kind.class.bits
+
+      layers = cut.timeline.segments(@output.first, @output.frames)
+      return unless layers.one? && layers.first.outgoing.nil?
+
+      shot = layers.first.incoming
+      made = Mordant::Deliver::Bulk.new(source: sources.fetch(shot.key), output: view, bits: kind.class.bits,
+        first: shot.source_at(@output.first), count: @output.frames)
+      made if made.fits?
     end
 
     # Progress, now and then; and whether to go on.
@@ -67,11 +84,14 @@ module Server
 
     def cut = @cut ||= @output.order.cut
 
-    def programme
-      sources = cut.loaded_shots.to_h do |shot|
-        plan = Mordant::Grade::Plan.new(recipe: shot.recipe.grade, source: shot.clip.source_encoding)
+    def sources
+      @sources ||= cut.loaded_shots.to_h do |shot|
+        plan = cut.project.plan(shot.recipe.grade, shot.clip)
         [shot.id, Mordant::Deliver::Programme::Source.new(reader: shot.clip.reader, plan:)]
       end
+    end
+
+    def programme
       Mordant::Deliver::Programme.new(timeline: cut.timeline, sources:, width: cut.project.width, height: cut.project.height)
     end
 

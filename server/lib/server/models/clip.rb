@@ -9,11 +9,21 @@ module Server
     # What a clip nobody has assigned is shown as, so that it can be looked at.
     UNASSIGNED = "rec709-bt1886"
 
+    BY_HAND = "assigned by hand"
+
     scope :ready, -> { where(status: "ready") }
 
     def ready? = status == "ready"
 
     def assigned? = !encoding.nil?
+
+    def by_hand? = encoding_reason == BY_HAND
+
+    # @return [Hash] what rules of assignment look at
+    def facts
+      {"camera" => camera, "folder" => [media_root.label, File.dirname(path)].join("/").delete_suffix("/."), "codec" => codec,
+       "primaries" => primaries, "transfer" => transfer, "encoding" => declared_encoding}
+    end
 
     # @return [String] encoding id pictures are read with
     def source_encoding = encoding || UNASSIGNED
@@ -42,8 +52,8 @@ module Server
 
     def to_h
       {id:, root: media_root_id, path:, name: File.basename(path), status:, reason:, width:, height:,
-       rate: ready? ? rate.to_s : nil, frames:, start: start_timecode, reel:, codec:, pixel_format:, bit_depth:, range:,
-       camera:, scene:, take:, encoding:, encoding_reason:}
+       rate: ready? ? rate.to_s : nil, frames:, start: start_timecode, reel:, codec:, pixel_format:, bit_depth:, range:, declared_range:,
+       tags: [primaries, transfer, matrix].compact.join("/"), camera:, scene:, take:, encoding:, encoding_reason:}
     end
   end
 end

@@ -13,13 +13,37 @@ module Server
     # @return [Rational] frames a second
     def rate = Rational(rate_numerator, rate_denominator)
 
+    # @return [Mordant::Colour::WorkingSpace]
+    def space = Mordant::Colour::WorkingSpace.fetch(working_space)
+
+    # @return [Array<Target>] what pictures are made for; the first one leads
+    def views = targets.map { |document| Target.from(document) }
+
+    # @return [Mordant::Grade::View] of the leading target
+    def view = views.first.view
+
+    # @param id [String, nil] of a target; one that is gone leaves the leading one
     # @return [Mordant::Grade::View]
-    def view = Mordant::Grade::View.new(encoding: view_encoding, rendering: view_rendering)
+    def view_of(id) = (views.find { |target| target.id == id } || views.first).view
+
+    # @param recipe [Mordant::Grade::Recipe]
+    # @param clip [Clip]
+    # @return [Mordant::Grade::Plan]
+    def plan(recipe, clip)
+      Mordant::Grade::Plan.new(recipe:, source: clip.source_encoding, space:, compress: compress_gamut)
+    end
+
+    # @return [Mordant::Grade::Output]
+    def output(view = self.view) = Mordant::Grade::Output.for(view, space)
+
+    # What every picture of the project depends on besides clip and recipe.
+    def picture_stamp
+      Digest::SHA256.hexdigest([working_space, compress_gamut, targets.first, view.stamps].to_json)[0, 12]
+    end
 
     def to_h
-      {id:, name:, rate: rate.to_s, width:, height:, working_space:,
-       view: {encoding: view_encoding, rendering: view_rendering, label: view.to_s},
-       undo: head_change&.words, redo: Change.next_of(self)&.words}
+      {id:, name:, rate: rate.to_s, width:, height:, working_space:, space: space.to_h, canvas:, targets: views.map(&:to_h),
+       stamp: picture_stamp, undo: head_change&.words, redo: Change.next_of(self)&.words}
     end
   end
 end

@@ -32,13 +32,15 @@ module Server
       # @param size [String] one of REDUCTIONS
       # @param trial [Hash{Integer => Mordant::Grade::Recipe}] by shot id, instead of what is stored
       # @param source [Boolean] without any recipe
-      # @return [Array<Mordant::Frame>] in the working space, and in the project's view
+      # @param screen [Mordant::Grade::Screen] what it is drawn on
+      # @return [Array<Mordant::Frame>] in the working space, as the view's file has it, and as it is drawn
       # @raise [Mordant::ParameterError, Mordant::MediaError]
-      def picture(cut, frame:, size: "full", trial: {}, source: false)
+      def picture(cut, frame:, screen:, size: "full", trial: {}, source: false)
         layers = cut.timeline.layers(frame).map { |layer| [graded(cut, layer, size, trial, source), layer.share] }
         working = layers.first.first
         working = Mordant::Deliver::Programme.mix(working, *layers.last) if layers.size > 1
-        [working, Mordant::Grade::Output.for(cut.project.view).run(working)]
+        measured = screen.measured(working)
+        [working, measured, screen.drawn(working, measured)]
       end
 
       # What a screen needs to draw a frame by itself while a hand moves: the
@@ -55,22 +57,43 @@ module Server
       # The grade of a frame as 16-bit codes on the nodes of a lattice over the codes
       # that occur in it, red fastest.
       #
-      # @return [Array(Numo::UInt16, Array<Array<Float>>), nil] [LIVE_NODES^3, 3], and the domain
-      def lattice(cut, frame:, trial: {})
+      # @return [Array(Numo::UInt16, Array<Array<Float>>), nil] [LIVE_NODES^3, 3], and the domain;
+      #   nil where the recipe has parts that no lattice holds
+      def lattice(cut, frame:, screen:, trial: {})
         shot, layer = alone(cut, frame)
         return unless shot
 
-        domain = fetch(cut, shot, layer).domain
-        plan = plan(trial.fetch(shot.id) { shot.recipe.grade }, shot.clip.source_encoding)
-        samples = Mordant::Grade::Bake.new(plan:, output: Mordant::Grade::Output.for(cut.project.view), size: LIVE_NODES, domain:).samples
-        nodes = Mordant::Frame.new(samples, width: LIVE_NODES**3, height: 1, encoding: cut.project.view_encoding)
-        [Mordant::Media::Integers.interleave(nodes, 16), domain]
+        plan = plan(cut.project, trial.fetch(shot.id) { shot.recipe.grade }, shot.clip)
+        return unless plan.pointwise?
+
+        nodes(plan, screen, fetch(cut, shot, layer).domain)
+      end
+
+      # The grade of a whole shot for playing it: over all codes its encoding has.
+      #
+      # @param shot [Shot]
+      # @return [Array(Numo::UInt16, Array<Array<Float>>), nil]
+      def shot_lattice(cut, shot, screen:)
+        return if Mordant::Colour.encoding(shot.clip.source_encoding).linear?
+
+        plan = plan(cut.project, shot.recipe.grade, shot.clip)
+        nodes(plan, screen, Mordant::Lut::Lattice::WHOLE) if plan.pointwise?
+      end
+
+      # Frames of one shot as decoded, for playing.
+      #
+      # @param shot [Shot]
+      # @param source_frame [Integer]
+      # @return [Mordant::Media::Codes]
+      def playing(cut, shot, source_frame)
+        width, height = raster(cut.project)
+        @store.fetch(shot.clip, source_frame, width:, height:, reduction: PLAY_REDUCTION)
       end
 
       # @param recipe [Mordant::Grade::Recipe]
       # @return [Hash{String => Array<Float>}] tone curves by the id of the step
-      def curves(recipe)
-        space = Mordant::Colour::WorkingSpace.default
+      def curves(project, recipe)
+        space = project.space
         recipe.entries.to_h { |entry| [entry.id, entry.step.tone_samples(space, count: CURVE_POINTS)&.map { |t| t.round(4) }] }.compact
       end
 
@@ -94,14 +117,22 @@ module Server
         shot = shot_of(cut, layer)
         codes = fetch(cut, shot, layer, size)
         recipe = source ? NOTHING : trial.fetch(shot.id) { shot.recipe.grade }
-        plan(recipe, shot.clip.source_encoding).run(codes)
+        plan(cut.project, recipe, shot.clip).run(codes)
       end
 
       NOTHING = Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT)
 
-      def plan(recipe, encoding)
-        key = [recipe.to_h, encoding]
-        kept = @plans.delete(key) || Mordant::Grade::Plan.new(recipe:, source: encoding)
+      def nodes(plan, screen, domain)
+        samples = Mordant::Grade::Bake.new(plan:, output: screen, size: LIVE_NODES, domain:).samples
+        nodes = Mordant::Frame.new(samples, width: LIVE_NODES**3, height: 1, encoding: screen.encoding)
+        [Mordant::Media::Integers.interleave(nodes, 16), domain]
+      end
+
+      # Kept for as long as nothing it depends on changes, files in libraries included.
+      def plan(project, recipe, clip)
+        encoding = Mordant::Colour.encoding(clip.source_encoding)
+        key = [recipe.to_h, recipe.stamps, encoding, project.working_space, project.compress_gamut]
+        kept = @plans.delete(key) || project.plan(recipe, clip)
         @plans[key] = kept
         @plans.shift while @plans.size > PLANS
         kept

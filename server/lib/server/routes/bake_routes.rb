@@ -1,25 +1,31 @@
 # frozen_string_literal: true
 
 module Server
-  # A shot's grade, with the project's view, as a look-up table to take elsewhere.
+  # A shot's grade as a look-up table to take elsewhere: of all its steps or chosen ones,
+  # with the view or without it.
   module BakeRoutes
+    FORMATS = %w[cube clf].freeze
+
     def self.registered(app)
-      # How far the table is from exact, in code values of the view: on the colours of
-      # the shot, and on all there are.
+      # How far the table is from exact, in codes of what it returns: on the colours of the
+      # shot, and on all there are; and what it cannot hold.
       app.get "/api/shots/:id/bake" do
         shot = shot_to_bake
-        bake = bake(shot)
+        recipe = chosen(shot)
+        bake = bake(shot, recipe)
         seen, all = Pictures::Desk.current.gate.pass(nil, 0) { [bake.error(colours(shot)), bake.error] }
-        answer(size: bake.size, seen: seen.to_h, all: all.to_h)
+        answer(size: bake.size, seen: seen.to_h, all: all.to_h, left_out: recipe.beyond_luts.map(&:name), from: shot.clip.encoding, to: returned(shot).to_s)
       end
 
-      app.get "/api/shots/:id/look.cube" do
+      app.get "/api/shots/:id/look.:format" do
         shot = shot_to_bake
-        bake = bake(shot)
-        title = "#{shot.cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{shot.cut.project.view}"
-        text = Pictures::Desk.current.gate.pass(nil, 0) { Mordant::Lut::Cube.write(bake.table(title:)) }
+        format = params["format"]
+        raise Mordant::ParameterError.new(path: "format", expected: FORMATS.join(" or "), found: format) unless FORMATS.include?(format)
+
+        bake = bake(shot, chosen(shot))
+        text = Pictures::Desk.current.gate.pass(nil, 0) { table_text(shot, bake, format) }
         content_type "text/plain"
-        attachment "#{[shot.cut.project.name, shot.name, shot.clip.encoding, bake.size].join("_").gsub(/[^\w.-]+/, "_")}.cube"
+        attachment "#{[shot.cut.project.name, shot.name, shot.clip.encoding, bake.size].join("_").gsub(/[^\w.-]+/, "_")}.#{format}"
         text
       end
 
@@ -32,6 +38,27 @@ module Server
           raise Mordant::ParameterError.new(path: "encoding", expected: "a clip whose encoding is assigned", found: shot.clip.path)
         end
 
+        # @return [Mordant::Grade::Recipe] of the steps asked for, all without asking
+        def chosen(shot)
+          recipe = shot.recipe.grade
+          params["steps"] ? recipe.only(params["steps"].split(",")) : recipe
+        end
+
+        # @return [Mordant::Grade::View] what the table returns: the target asked for, or log
+        #   codes of the working space
+        def returned(shot)
+          project = shot.cut.project
+          (params["view"] == "off") ? Mordant::Grade::View.new(encoding: project.space.log) : project.view_of(params["target"])
+        end
+
+        def table_text(shot, bake, format)
+          title = "#{shot.cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{returned(shot)}"
+          return Mordant::Lut::Cube.write(bake.table(title:)) if format == "cube"
+
+          Mordant::Lut::Clf.write(bake.process_list(id: "#{shot.cut.project.id}-#{shot.id}-#{shot.recipe.revision}", title:,
+            input: Mordant::Colour.encoding(shot.clip.encoding).label, result: returned(shot).to_s))
+        end
+
         # @return [Numo::DFloat] [3, n] codes of its middle frame; of linear light none
         def colours(shot)
           return if Mordant::Colour.encoding(shot.clip.encoding).linear?
@@ -40,10 +67,10 @@ module Server
           codes && Numo::DFloat.cast(codes.reduce(4).rgb) / 65_535
         end
 
-        def bake(shot)
-          plan = Mordant::Grade::Plan.new(recipe: shot.recipe.grade, source: shot.clip.encoding)
+        def bake(shot, recipe)
+          project = shot.cut.project
           size = Integer(params.fetch("size", "33"), 10, exception: false)
-          Mordant::Grade::Bake.new(plan:, output: Mordant::Grade::Output.for(shot.cut.project.view), size:)
+          Mordant::Grade::Bake.new(plan: project.plan(recipe.within_luts, shot.clip), output: project.output(returned(shot)), size:)
         end
       end
     end

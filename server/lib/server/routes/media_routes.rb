@@ -33,14 +33,28 @@ module Server
         project = Project.fetch(params["id"])
         body = body_json
         clips = every(project.clips.ready, ids(body, "clips"))
-        encoding = body["encoding"] && picture_encoding(body["encoding"])
+        values = assigned(body)
         Record.transaction do
-          clips.each { |clip| clip.update!(encoding:, encoding_reason: encoding && "assigned by hand") }
+          clips.each { |clip| clip.update!(values) }
+          ProjectSettings.new(project).assign if values.key?(:encoding) && values[:encoding].nil?
         end
-        answer(clips.map(&:to_h))
+        answer(clips.map { |clip| clip.reload.to_h })
       end
 
       app.helpers do
+        # Encoding, range or both; an encoding of null goes back to what rules and file say.
+        def assigned(body)
+          values = {}
+          if body.key?("encoding")
+            encoding = body["encoding"] && picture_encoding(body["encoding"])
+            values.update(encoding:, encoding_reason: encoding && Clip::BY_HAND)
+          end
+          values[:range] = Mordant::Colour::SignalRange.check(body["range"], "range") if body.key?("range")
+          raise Mordant::ParameterError.new(path: "encoding", expected: "an encoding or a range", found: nil) if values.empty?
+
+          values
+        end
+
         # @return [String] id
         def picture_encoding(id)
           encoding = Mordant::Colour.encoding(id)

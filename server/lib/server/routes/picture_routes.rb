@@ -5,6 +5,7 @@ module Server
   module PictureRoutes
     LIVE = "live" # size of an answer that holds a look-up table instead of a picture
     SMALL_COMPRESSION = 6 # of zlib; these stay in the browser's cache
+    MOST_PLAYING = 12 # frames of one answer
     SMALL_CACHE = 31_536_000 # seconds; the address changes with the picture
 
     def self.registered(app)
@@ -21,12 +22,34 @@ module Server
       app.get "/api/cuts/:id/source" do
         content_type Pictures::Answer::TYPE
         cut = Cut.includes(:project).fetch(params["id"])
-        frame = Integer(params["frame"].to_s, 10, exception: false)
-        raise Mordant::ParameterError.new(path: "frame", expected: "a whole number", found: params["frame"]) unless frame
-
+        frame = number("frame")
         codes = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.source(cut, frame:) }
         halt 204 unless codes
         Pictures::Answer.pack({frame:, width: codes.width, height: codes.height}, {codes: codes.rgb.transpose.to_binary})
+      end
+
+      # Frames of the cut as decoded, for playing them through the look-up tables of their
+      # shots; those of dissolves are left out, as the header says.
+      app.get "/api/cuts/:id/playing" do
+        content_type Pictures::Answer::TYPE
+        first, count = %w[first count].map { |name| number(name) }
+        raise Mordant::ParameterError.new(path: "count", expected: "1 to #{MOST_PLAYING}", found: count) unless count.between?(1, MOST_PLAYING)
+
+        cut = Cut.includes(:project).fetch(params["id"])
+        frames = playing(cut, first, count)
+        sizes = frames.map { |frame, shot, codes| {frame:, shot: shot.id, width: codes.width, height: codes.height} }
+        Pictures::Answer.pack({frames: sizes}, frames.to_h { |frame, _, codes| ["f#{frame}", codes.rgb.transpose.to_binary] })
+      end
+
+      # A shot's grade and the screen as a look-up table; 204 where there is no such thing.
+      app.post "/api/shots/:id/lattice" do
+        content_type Pictures::Answer::TYPE
+        shot = Shot.includes(:recipes, :clip, cut: :project).fetch(params["id"])
+        lattice, domain = Pictures::Desk.current.gate.pass(nil, 0) do
+          Pictures::Desk.current.shot_lattice(shot.cut, shot, screen: screen(shot.cut.project, body_json["on"]))
+        end
+        halt 204 unless lattice
+        Pictures::Answer.pack({shot: shot.id, nodes: Pictures::Desk::LIVE_NODES, domain:}, {lattice: lattice.to_binary})
       end
 
       # The middle of a shot, small; the address carries all it depends on.
@@ -36,17 +59,32 @@ module Server
         cache_control :private, :immutable, max_age: SMALL_CACHE
         Pictures::Desk.current.gate.pass(nil, 0) do
           frame = shot.record_in + [shot.dissolve, shot.length / 2].max.clamp(0, shot.length - 1)
-          _, final = Pictures::Desk.current.picture(shot.cut, frame:, size: "small", source: params["source"] == "1")
-          Mordant::Media::Png.encode(final, compression: SMALL_COMPRESSION)
+          *, drawn = Pictures::Desk.current.picture(shot.cut, frame:, screen: screen(shot.cut.project, nil), size: "small", source: params["source"] == "1")
+          Mordant::Media::Png.encode(drawn, compression: SMALL_COMPRESSION)
         end
       end
 
       app.helpers do
+        # @return [Integer] of the address
+        def number(name)
+          Integer(params[name].to_s, 10, exception: false) || raise(Mordant::ParameterError.new(path: name, expected: "a whole number", found: params[name]))
+        end
+
+        # @return [Array<Array>] record frame, shot and codes
+        def playing(cut, first, count)
+          shots = cut.loaded_shots.index_by(&:id)
+          (first...(first + count)).filter_map do |frame|
+            layer, other = cut.timeline.layers(frame)
+            shot = shots.fetch(layer.shot.key)
+            [frame, shot, Pictures::Desk.current.playing(cut, shot, layer.source_frame)] unless other
+          end
+        end
+
         def picture(cut, body)
           started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
           trial = trial(body["trial"])
           header, parts = live(cut, body, trial) || computed(cut, body, trial, size(body))
-          header[:curves] = trial.values.map { |recipe| Pictures::Desk.current.curves(recipe) }.reduce({}, :merge)
+          header[:curves] = trial.values.map { |recipe| Pictures::Desk.current.curves(cut.project, recipe) }.reduce({}, :merge)
           took = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
           Pictures::Answer.pack({frame: body["frame"], sequence: body["sequence"], took:, **header}, parts)
         end
@@ -63,31 +101,41 @@ module Server
         def live(cut, body, trial)
           return unless body["size"] == LIVE && body["source"] != true
 
-          lattice, domain = Pictures::Desk.current.lattice(cut, frame: whole(body, "frame"), trial:)
+          lattice, domain = Pictures::Desk.current.lattice(cut, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]), trial:)
           return unless lattice
 
-          header, parts = read(body, *made(cut, body, trial, "small"))
+          header, parts = read(cut, body, *made(cut, body, trial, "small"))
           [header.merge(size: LIVE, nodes: Pictures::Desk::LIVE_NODES, domain:), parts.merge(lattice: lattice.to_binary)]
         end
 
         # @return [Array(Hash, Hash)] a picture and, unless not wanted, the instruments
         def computed(cut, body, trial, size)
-          working, final = made(cut, body, trial, size)
-          header, parts = read(body, working, final)
-          [header.merge(size:), {picture: Mordant::Media::Png.encode(final), **parts}]
+          working, measured, drawn = made(cut, body, trial, size)
+          header, parts = read(cut, body, working, measured)
+          [header.merge(size:), {picture: Mordant::Media::Png.encode(drawn), **parts}]
         end
 
         def made(cut, body, trial, size)
-          Pictures::Desk.current.picture(cut, frame: whole(body, "frame"), size:, trial:, source: body["source"] == true)
+          Pictures::Desk.current.picture(cut, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]), size:, trial:, source: body["source"] == true)
         end
 
-        # What the instruments read in a picture.
-        def read(body, working, final)
-          raster = {width: final.width, height: final.height}
+        # What the instruments read in a picture: the codes of the target, whatever the screen.
+        def read(cut, body, working, measured, *)
+          raster = {width: measured.width, height: measured.height}
           return [raster, {}] if body["instruments"] == false
 
-          instruments = Mordant::Scopes::Instruments.new(working, final)
+          instruments = Mordant::Scopes::Instruments.new(working, measured, space: cut.project.space)
           [raster.merge(instruments.header), instruments.parts]
+        end
+
+        # The screen a picture is drawn on: which target, which canvas, whether the view is on.
+        #
+        # @param document [Hash, nil] target, canvas and view; nil: as the project says
+        def screen(project, document)
+          wish = document || {}
+          raise Mordant::ParameterError.new(path: "on", expected: "an object", found: document) unless wish.is_a?(Hash)
+
+          Mordant::Grade::Screen.new(view: project.view_of(wish["target"]), canvas: (wish["canvas"] || project.canvas).to_s, space: project.space, on: wish["view"] != false)
         end
 
         # A recipe under a moving hand, shown before it is stored.

@@ -7,7 +7,9 @@ module Server
       app.get "/api/catalogue" do
         answer(steps: Mordant::Steps.all.map(&:to_h), encodings: Mordant::Colour::Encoding.all.select(&:pictures?).map(&:to_h),
           kinds: Mordant::Deliver::Kind.all.map(&:to_h), tokens: Mordant::Deliver::Naming::TOKENS, delivery: Settings.delivery_shown,
-          space: Mordant::Colour::WorkingSpace.default.to_h)
+          renderings: Mordant::Colour::Rendering.all.map(&:to_h), limits: Mordant::Colour::GamutLimit::ALL.map { |id, primaries| {id:, label: primaries.name} },
+          canvases: Mordant::Grade::Screen::CANVASES.map { |id, encoding| {id:, label: Mordant::Colour.encoding(encoding).label} },
+          rule_fields: Mordant::Media::Assignment::FIELDS.map { |id, label| {id:, label:} })
       end
 
       app.get "/api/projects" do

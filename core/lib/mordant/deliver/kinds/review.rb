@@ -5,12 +5,13 @@ require "fileutils"
 module Mordant
   module Deliver
     module Kinds
-      # A review copy: H.264, BT.709 gamma 2.4, legal range, tagged as such.
+      # A review copy: H.264, BT.709 gamma 2.4, legal range unless the job says full, tagged
+      # as such.
       class Review < Kind
         named "review-h264", "Review copy, H.264", extension: ".mp4", view: Grade::View::STANDARD, bits: 10,
-          about: "BT.709, gamma 2.4, 10 bit 4:2:0, legal range"
+          about: "BT.709, gamma 2.4, 10 bit 4:2:0"
 
-        TAGS = %w[-color_primaries bt709 -color_trc bt709 -colorspace bt709 -color_range tv].freeze
+        TAGS = %w[-color_primaries bt709 -color_trc bt709 -colorspace bt709].freeze
         QUALITY = "14" # constant rate factor
 
         def initialize(job)
@@ -96,14 +97,16 @@ module Mordant
         end
 
         def encoder
-          ["-c:v", "libx264", "-preset", "medium", "-crf", QUALITY, *TAGS, "-timecode", job.start.to_s,
+          ["-c:v", "libx264", "-preset", "medium", "-crf", QUALITY, *TAGS, "-color_range", range, "-timecode", job.start.to_s,
             "-movflags", "+faststart", "-f", "mp4", "file:#{@partial}"]
         end
+
+        def range = (job.range == Colour::SignalRange::FULL) ? "pc" : "tv"
 
         # 4:2:0 wants even edges; an odd last row or column is repeated.
         def filter
           "pad=ceil(iw/2)*2:ceil(ih/2)*2:color=black," \
-            "scale=out_color_matrix=bt709:out_range=tv:flags=bicubic+accurate_rnd+full_chroma_int+full_chroma_inp," \
+            "scale=out_color_matrix=bt709:out_range=#{range}:flags=bicubic+accurate_rnd+full_chroma_int+full_chroma_inp," \
             "format=yuv420p10le"
         end
       end

@@ -49,7 +49,11 @@ module Mordant
 
         def function(exponent, offset)
           reverse = @style.end_with?("Rev")
-          curve = MONITOR.include?(@style) ? monitor(exponent, offset, reverse) : ->(x) { Colour::Piecewise.power(x, reverse ? 1 / exponent : exponent) }
+          curve = if MONITOR.include?(@style)
+            monitor(exponent, offset, reverse)
+          else
+            ->(x) { Colour::Piecewise.power(x, reverse ? 1 / exponent : exponent) }
+          end
           return ->(x) { curve.call(x.abs) * x.sign } if @style.include?("Mirror")
           return ->(x) { Colour::Piecewise.select(x > 0.0, curve.call(x), x) } if @style.include?("PassThru")
 

@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module Server
+  # A cut as events of an edit decision list.
+  class CutList
+    START = "01:00:00:00"
+
+    # @param cut [Cut]
+    def initialize(cut)
+      @cut = cut
+    end
+
+    # @param cdls [Hash{Shot => Mordant::Colour::CDL}] that go along
+    # @return [Array<Mordant::Cut::EDL::Event>]
+    def events(cdls = {})
+      before = nil
+      @cut.loaded_shots.map { |shot| before = event(shot, before, cdls[shot]) }
+    end
+
+    private
+
+    def event(shot, before, cdl)
+      first = timecode(shot.clip.start_frames + shot.source_in)
+      record = timecode(0) + Mordant::Cut::Timecode.parse(START, rate).frames + shot.record_in
+      Mordant::Cut::EDL::Event.new(reel: shot.clip.reel || shot.clip.camera, source_in: first, source_out: first + shot.length, record_in: record,
+        record_out: record + shot.length, clip_name: File.basename(shot.clip.path), dissolve: shot.dissolve, before:, cdl:)
+    end
+
+    def rate = @cut.project.rate
+
+    def timecode(frames) = Mordant::Cut::Timecode.parse("00:00:00:00", rate) + frames
+  end
+end
