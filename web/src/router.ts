@@ -2,6 +2,7 @@ import { createRouter, createWebHistory } from 'vue-router'
 import BenchRoom from './features/bench/BenchRoom.vue'
 import DispatchRoom from './features/dispatch/DispatchRoom.vue'
 import IntakeRoom from './features/intake/IntakeRoom.vue'
+import SettingsRoom from './features/settings/SettingsRoom.vue'
 import StartPage from './features/start/StartPage.vue'
 
 export const router = createRouter({
@@ -9,6 +10,7 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'start', component: StartPage },
     { path: '/projects/:project(\\d+)/intake', name: 'intake', component: IntakeRoom },
+    { path: '/projects/:project(\\d+)/settings', name: 'settings', component: SettingsRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/bench', name: 'bench', component: BenchRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/dispatch', name: 'dispatch', component: DispatchRoom },
     { path: '/:rest(.*)*', redirect: { name: 'start' } },

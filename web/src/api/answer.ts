@@ -14,6 +14,8 @@ export interface AnswerHeader {
   columns?: number
   levels?: number
   tone?: ToneTrace
+  /** Of several frames in one answer: where each is from. */
+  frames?: { frame: number; shot: number; width: number; height: number }[]
   /** By step id: tone out for equal distances of tone in. */
   curves?: Record<string, number[]>
   parts: { name: string; length: number }[]
@@ -40,4 +42,9 @@ export function unpack(buffer: ArrayBuffer): Answer {
     at += part.length
   }
   return { header, parts }
+}
+
+/** Sixteen-bit numbers that may begin at any byte of an answer. */
+export function words(bytes: Uint8Array<ArrayBuffer>): Uint16Array {
+  return new Uint16Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength))
 }

@@ -20,7 +20,7 @@ async function failure(response: Response): Promise<ApiError> {
 }
 
 /**
- * One request to the server.
+ * One request to the server; a body is sent as JSON, a file as it is.
  *
  * @throws ApiError when it is refused, or when no server answers (status 0)
  */
@@ -30,8 +30,8 @@ export async function send(method: string, path: string, body?: unknown, signal?
     response = await fetch(`/api${path}`, {
       method,
       signal,
-      headers: { 'content-type': 'application/json', 'x-mordant-token': token() },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      headers: { 'content-type': body instanceof Blob ? 'application/octet-stream' : 'application/json', 'x-mordant-token': token() },
+      body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
     })
   } catch (error) {
     if (signal?.aborted) throw error

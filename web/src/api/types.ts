@@ -28,11 +28,23 @@ export interface HandleSpec {
   at: number | null
 }
 
+/** A parameter that is a text: an encoding's id, a LUT's path, or one of some words. */
+export interface TextSpec {
+  name: string
+  label: string
+  from: 'encoding' | 'lut' | string[]
+  neutral: string
+  about: string
+}
+
 export interface StepSpec {
   id: string
   label: string
   domain: string
+  /** A look-up table can hold it. */
+  pointwise: boolean
   parameters: ParameterSpec[]
+  texts: TextSpec[]
   handles: HandleSpec[]
 }
 
@@ -40,6 +52,17 @@ export interface Encoding {
   id: string
   label: string
   kind: 'scene' | 'display'
+  source: string
+  /** Of the person's library. */
+  own: boolean
+  /** Code of mid grey and light at the end of the codes, of scenes. */
+  mid_grey: number | null
+  ceiling: number | null
+}
+
+export interface Named {
+  id: string
+  label: string
 }
 
 export interface OutputKind {
@@ -57,7 +80,34 @@ export interface Catalogue {
   tokens: string[]
   /** The folder outputs are written below. */
   delivery: string
-  space: { black: number; middle: number; white: number }
+  renderings: (Named & { source: string; peak: number | null })[]
+  limits: Named[]
+  canvases: Named[]
+  rule_fields: Named[]
+}
+
+/** The space grades are made in, and its tone axis. */
+export interface WorkingSpace extends Named {
+  about: string
+  log: string
+  scene: boolean
+  black: number
+  middle: number
+  white: number
+  /** Stops about mid grey and their place on the tone axis, 0 at black and 1 at white. */
+  pivots: [number, number][]
+}
+
+/** What pictures are made for. */
+export interface Target {
+  id: string
+  name: string
+  encoding: string
+  rendering: string | null
+  limit: string | null
+  lut: string | null
+  expects: string | null
+  label: string
 }
 
 export interface Project {
@@ -67,17 +117,21 @@ export interface Project {
   width: number
   height: number
   working_space: string
-  view: { encoding: string; rendering: string | null; label: string }
+  space: WorkingSpace
+  targets: Target[]
+  canvas: string
+  /** Changes when every picture of the project does. */
+  stamp: string
   /** What undo would take back, in words. */
   undo: string | null
   redo: string | null
 }
 
 export interface ProjectSummary extends Project {
-  cuts: { id: number; name: string; shots: { id: number; revision: number; encoding: string | null }[] }[]
+  cuts: { id: number; name: string; shots: { id: number; revision: number; encoding: string | null; range: string | null }[] }[]
 }
 
-export type ParameterValue = number | number[]
+export type ParameterValue = number | number[] | string
 
 export interface StepDocument {
   id: string
@@ -116,6 +170,9 @@ export interface Clip {
   pixel_format: string
   bit_depth: number
   range: string | null
+  declared_range: string | null
+  /** Colour tags of the file: primaries, transfer, matrix. */
+  tags: string
   camera: string | null
   scene: string | null
   take: string | null
@@ -191,4 +248,32 @@ export interface ToneTrace {
   light: number[]
   warmth: (number | null)[]
   tint: (number | null)[]
+}
+
+export interface InputRule {
+  field: string
+  pattern: string
+  encoding: string
+}
+
+export interface Finding {
+  level: 'fault' | 'notice'
+  about: string
+  words: string
+}
+
+export interface ProjectSettings {
+  name: string
+  working_space: string
+  targets: Target[]
+  canvas: string
+  output_range: 'full' | 'legal'
+  compress_gamut: boolean
+  input_rules: InputRule[]
+  /** Shots whose grades change pictures. */
+  graded: number
+  findings: Finding[]
+  clips: Clip[]
+  spaces: WorkingSpace[]
+  library: { folder: string; faults: string[] }
 }

@@ -72,11 +72,12 @@ module Server
       # The grade of a whole shot for playing it: over all codes its encoding has.
       #
       # @param shot [Shot]
+      # @param recipe [Mordant::Grade::Recipe] as it is under the hand
       # @return [Array(Numo::UInt16, Array<Array<Float>>), nil]
-      def shot_lattice(cut, shot, screen:)
+      def shot_lattice(cut, shot, recipe, screen:)
         return if Mordant::Colour.encoding(shot.clip.source_encoding).linear?
 
-        plan = plan(cut.project, shot.recipe.grade, shot.clip)
+        plan = plan(cut.project, recipe, shot.clip)
         nodes(plan, screen, Mordant::Lut::Lattice::WHOLE) if plan.pointwise?
       end
 

@@ -45,8 +45,10 @@ module Server
       app.post "/api/shots/:id/lattice" do
         content_type Pictures::Answer::TYPE
         shot = Shot.includes(:recipes, :clip, cut: :project).fetch(params["id"])
+        body = body_json
+        recipe = body["document"] ? Mordant::Grade::Recipe.new(body["document"]) : shot.recipe.grade
         lattice, domain = Pictures::Desk.current.gate.pass(nil, 0) do
-          Pictures::Desk.current.shot_lattice(shot.cut, shot, screen: screen(shot.cut.project, body_json["on"]))
+          Pictures::Desk.current.shot_lattice(shot.cut, shot, recipe, screen: screen(shot.cut.project, body["on"]))
         end
         halt 204 unless lattice
         Pictures::Answer.pack({shot: shot.id, nodes: Pictures::Desk::LIVE_NODES, domain:}, {lattice: lattice.to_binary})

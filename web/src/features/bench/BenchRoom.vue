@@ -13,13 +13,16 @@ import PictureStage from './PictureStage.vue'
 import ShotRibbon from './ShotRibbon.vue'
 import { useCut } from './useCut'
 import { usePicture, type PictureWish } from './usePicture'
+import { makePlayStore } from './playStore'
 import { usePlayer } from './usePlayer'
+import { useScreen } from '../screen/useScreen'
 
 const route = useRoute()
 const cut = useCut()
 const recipes = useRecipes()
 const notices = useNotices()
 const catalogue = useCatalogue()
+const screen = useScreen()
 const stage = ref<InstanceType<typeof PictureStage>>()
 const source = ref(false)
 const looping = ref(true)
@@ -41,20 +44,27 @@ const range = computed(() => {
   const shot = cut.shot
   return looping.value && shot ? { first: shot.record_in, count: shot.length } : { first: 0, count: cut.length }
 })
-const player = usePlayer({
+const screenChanges = ref(0)
+watch(() => screen.wish, () => screenChanges.value++)
+const store = makePlayStore({
   cut: computed(() => cut.cut?.id ?? null),
+  shotAt: (frame) => cut.shots.find((shot) => frame >= shot.record_in && frame < shot.record_in + shot.length),
+  on: computed(() => screen.wish),
+  trouble: notices.trouble,
+})
+const player = usePlayer({
+  store,
   rate: computed(() => cut.rate),
   range,
-  generation: computed(() => recipes.generation),
+  generation: computed(() => recipes.generation + screenChanges.value),
   go: cut.go,
-  trouble: notices.trouble,
 })
 
 const wish = computed<PictureWish | null>(() => {
   if (!opened.value || !cut.cut || !cut.shot || player.playing.value) return null
   // the recipe as it is under the hand, whether or not it is kept yet
   const trial = { shot: cut.shot.id, document: toRaw(cut.shot.recipe.document) }
-  return { cut: cut.cut.id, frame: cut.frame, source: source.value, moving: handMoving.value, trial }
+  return { cut: cut.cut.id, frame: cut.frame, source: source.value, on: screen.wish, moving: handMoving.value, trial }
 })
 const picture = usePicture(wish, notices.trouble)
 const bitmap = computed(() => player.picture.value ?? picture.shown.value?.bitmap ?? null)
@@ -79,6 +89,7 @@ useKeys([
   { key: 'a', words: 'one frame back', press: () => goFrame(cut.frame - 1) },
   { key: 'd', words: 'one frame on', press: () => goFrame(cut.frame + 1) },
   { key: 'w', words: 'held: the source', press: () => (source.value = true), release: () => (source.value = false) },
+  { key: 'v', words: 'view transform on and off', press: screen.flip },
   { key: 'space', words: 'play, stop', press: togglePlay },
   { key: 'r', words: 'round the shot or the cut', press: () => (looping.value = !looping.value) },
   { key: 'f', words: 'fit or 1:1', press: () => stage.value?.toggle() },
@@ -89,7 +100,7 @@ useKeys([
 
 <template>
   <div v-if="opened && cut.shot && cut.project" class="grid h-full grid-cols-[156px_minmax(0,1fr)_344px] grid-rows-1">
-    <ShotRibbon :shots="cut.shots" :current="cut.shot.id" @go="goShot" />
+    <ShotRibbon :project="cut.project" :shots="cut.shots" :current="cut.shot.id" @go="goShot" />
     <section class="flex min-h-0 min-w-0 flex-col" aria-label="picture">
       <PictureStage
         ref="stage"

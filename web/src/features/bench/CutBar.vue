@@ -69,6 +69,7 @@ function press(event: PointerEvent) {
           <path d="M0 10L10 0" stroke="#9a9a9a" stroke-width="1" vector-effect="non-scaling-stroke" />
         </svg>
         <span class="relative" :style="{ marginLeft: one.dissolve ? `${(one.dissolve / one.length) * 100}%` : undefined }">{{ one.name }}</span>
+        <i v-if="!one.clip.encoding" class="absolute inset-x-0 bottom-0 h-0.5 bg-madder" title="no encoding is assigned to its clip" />
       </span>
       <i class="pointer-events-none absolute -top-1 -bottom-1 w-px bg-weld" :style="{ left: share(frame + 0.5) }" />
     </div>

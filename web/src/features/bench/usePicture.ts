@@ -1,6 +1,7 @@
 import { send } from '@/api/client'
-import { unpack, type Answer, type AnswerHeader } from '@/api/answer'
+import { unpack, words, type Answer, type AnswerHeader } from '@/api/answer'
 import { onScopeDispose, shallowRef, ref, watch, type Ref } from 'vue'
+import type { ScreenWish } from '../screen/useScreen'
 import { makeLivePicture } from './livePicture'
 
 /** What a picture shows; a new one is asked for whenever it changes. */
@@ -9,6 +10,8 @@ export interface PictureWish {
   frame: number
   /** Without any recipe. */
   source: boolean
+  /** What it is drawn on. */
+  on: ScreenWish
   /** A hand is moving: a reduced picture now, the exact one when it rests. */
   moving: boolean
   /** A recipe under the hand, not stored yet. */
@@ -22,11 +25,6 @@ export interface ShownPicture {
 }
 
 const REST = 120 // ms without a change before the exact picture is asked for
-
-/** Sixteen-bit numbers that may begin at any byte of an answer. */
-function words(bytes: Uint8Array<ArrayBuffer>): Uint16Array {
-  return new Uint16Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength))
-}
 
 /**
  * The picture of a wish. While a hand moves, the source frame is drawn here through
@@ -77,7 +75,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, trial: asked.trial, size: sizeFor(asked, size), screen, sequence: ++sequence,
+      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, size: sizeFor(asked, size), screen, sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())

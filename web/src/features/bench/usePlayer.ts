@@ -1,91 +1,60 @@
-import { send } from '@/api/client'
-import { unpack } from '@/api/answer'
 import { onScopeDispose, ref, shallowRef, type Ref } from 'vue'
+import type { PlayStore } from './playStore'
 
-const AHEAD = 48 // frames fetched before they are due
-const AT_ONCE = 2 // requests under way, one a server process
-const MOST_KEPT = 600 // pictures
+const AHEAD = 48 // frames wanted before they are due
 const RATE_OVER = 1000 // ms the shown rate is measured over
 
 export interface PlayerOptions {
-  cut: Ref<number | null>
+  store: PlayStore
   rate: Ref<number>
   /** First frame and count to play round. */
   range: Ref<{ first: number; count: number }>
-  /** Grows with every change of a grade: what was fetched before is stale. */
+  /** Grows with every change of a grade or of the screen. */
   generation: Ref<number>
   go: (frame: number) => void
-  trouble: (error: unknown) => void
 }
 
 /**
- * Plays by the clock: the frame that is due is shown if it has arrived, else it is
- * dropped and counted. Frames are asked for as far ahead as answers take, and what
- * arrived is kept, so that the next round has more and the one after all of them.
+ * Plays by the clock: the frame that is due is shown if it is there, else it is
+ * dropped and counted. Frames are asked for as far ahead as answers take.
  */
-export function usePlayer(options: PlayerOptions) {
+export function usePlayer({ store, ...options }: PlayerOptions) {
   const playing = ref(false)
   const picture = shallowRef<ImageBitmap | null>(null)
   const shownRate = ref(0)
   const dropped = ref(0)
-  const kept = new Map<number, ImageBitmap>()
-  const under = new Set<number>()
-  let keptFor = options.generation.value
+  let generation = options.generation.value
   let started = 0
   let from = 0
   let due = -1
   let request = 0
   let shownAt: number[] = []
-  let wait = 100 // ms an answer takes, running mean
 
   const at = (step: number) => {
     const { first, count } = options.range.value
     return first + ((((from - first + step) % count) + count) % count)
   }
 
-  function forget() {
-    for (const bitmap of kept.values()) bitmap.close()
-    kept.clear()
-    keptFor = options.generation.value
-  }
-
-  async function fetchFrame(frame: number) {
-    under.add(frame)
-    const generation = keptFor
-    const asked = performance.now()
-    try {
-      const response = await send('POST', `/cuts/${options.cut.value}/picture`, { frame, size: 'play', instruments: false })
-      const bytes = unpack(await response.arrayBuffer()).parts.picture
-      if (!bytes) return
-      const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' })
-      wait += (performance.now() - asked - wait) / 4
-      if (generation === options.generation.value && kept.size < MOST_KEPT) kept.set(frame, bitmap)
-      else bitmap.close()
-    } catch (error) {
-      stop()
-      options.trouble(error)
-    } finally {
-      under.delete(frame)
-    }
+  function refresh() {
+    if (generation === options.generation.value) return
+    generation = options.generation.value
+    store.forget()
   }
 
   function fill(step: number) {
     const reach = Math.min(AHEAD, options.range.value.count)
-    const lead = Math.ceil((wait / 1000) * options.rate.value)
-    for (let ahead = 0; ahead < reach && under.size < AT_ONCE; ahead++) {
-      const frame = at(step + lead + ahead)
-      if (!kept.has(frame) && !under.has(frame)) void fetchFrame(frame)
-    }
+    const lead = Math.ceil((store.wait() / 1000) * options.rate.value)
+    store.fill(Array.from({ length: reach }, (_, ahead) => at(step + lead + ahead)), stop)
   }
 
   function tick(now: number) {
     if (!playing.value) return
     const step = Math.floor(((now - started) / 1000) * options.rate.value)
     if (step !== due) {
-      if (keptFor !== options.generation.value) forget()
+      refresh()
       if (due >= 0) dropped.value += Math.max(0, step - due - 1)
       due = step
-      const bitmap = kept.get(at(step))
+      const bitmap = store.has(at(step)) ? store.show(at(step)) : null
       if (bitmap) {
         picture.value = bitmap
         options.go(at(step))
@@ -99,8 +68,7 @@ export function usePlayer(options: PlayerOptions) {
   }
 
   function play(frame: number) {
-    if (options.cut.value === null) return
-    if (keptFor !== options.generation.value) forget()
+    refresh()
     from = frame
     due = -1
     dropped.value = 0
@@ -118,7 +86,7 @@ export function usePlayer(options: PlayerOptions) {
 
   onScopeDispose(() => {
     stop()
-    forget()
+    store.close()
   })
 
   return { playing, picture, shownRate, dropped, play, stop }

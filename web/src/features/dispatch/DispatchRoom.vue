@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import CutCorrections from '../grade/CutCorrections.vue'
+import { smallPicture } from '../bench/smallPicture'
 import { useCut } from '../bench/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
@@ -74,8 +76,8 @@ async function place() {
                 :aria-pressed="chosen.includes(shot.id)"
                 @click="chosen = toggled(chosen, shot.id)"
               >
-                <img :src="`/api/shots/${shot.id}/small.png?revision=${shot.recipe.revision}.${shot.clip.encoding}`" :alt="`shot ${shot.name}`" class="aspect-video w-full object-cover" />
-                <span class="block px-0.5 text-2xs" :class="chosen.includes(shot.id) ? 'text-ink' : 'text-dim'">{{ shot.name }}</span>
+                <img :src="smallPicture(cut.cut.project, { id: shot.id, revision: shot.recipe.revision, encoding: shot.clip.encoding, range: shot.clip.range })" :alt="`shot ${shot.name}`" class="aspect-video w-full object-cover" />
+                <span class="block px-0.5 text-2xs" :class="chosen.includes(shot.id) ? 'text-ink' : 'text-dim'">{{ shot.name }} <span v-if="!shot.clip.encoding" class="text-madder">no encoding</span></span>
               </button>
             </div>
             <p class="mt-2 text-xs text-dim">Each shot becomes a file or sequence of its own, without handles.</p>
@@ -109,6 +111,7 @@ async function place() {
             <button v-for="token in tokens" :key="token" type="button" class="hover:text-ink" :title="`add ${token}`" @click="template += token">{{ token }}</button>
           </p>
         </section>
+        <CutCorrections :cut="cut.cut" />
       </div>
       <footer class="border-t border-line px-4 py-3">
         <p v-if="unassigned.length" class="mb-2 text-xs text-madder">No encoding is assigned to {{ unassigned.map((shot) => shot.name).join(', ') }}; assign one in the Intake room.</p>

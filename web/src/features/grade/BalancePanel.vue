@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Catalogue, Recipe, StepDocument, StepSpec, ToneTrace } from '@/api/types'
+import type { Recipe, StepDocument, StepSpec, ToneTrace, WorkingSpace } from '@/api/types'
 import { computed, toRef } from 'vue'
 import { useStorage } from '@vueuse/core'
 import NumberField from './NumberField.vue'
@@ -12,7 +12,7 @@ const props = defineProps<{
   spec: StepSpec
   trace: ToneTrace | null
   curve: number[] | null
-  space: Catalogue['space']
+  space: WorkingSpace
 }>()
 
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))

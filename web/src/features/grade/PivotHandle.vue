@@ -1,19 +1,19 @@
 <script setup lang="ts">
+import type { WorkingSpace } from '@/api/types'
 import { computed } from 'vue'
 import { held, shownValue } from './edit'
-import { STAVES, toneX } from './staves'
+import { STAVES, pivotTone, tonePivot, toneX } from './staves'
 import { followDrag, isReset, nudges, useNudging } from './useDrag'
 import type { StepEditor } from './useStepEditor'
 
-const props = defineProps<{ editor: StepEditor; space: { black: number; white: number } }>()
+const props = defineProps<{ editor: StepEditor; space: WorkingSpace }>()
 
 const CONTRAST_PER_PIXEL = 0.01
 
 const editorValue = (name: 'contrast' | 'pivot') => props.editor.value(name) as number
 const contrast = computed(() => editorValue('contrast'))
 const pivot = computed(() => editorValue('pivot'))
-const span = computed(() => props.space.white - props.space.black)
-const tone = computed(() => (pivot.value - props.space.black) / span.value)
+const tone = computed(() => pivotTone(pivot.value, props.space.pivots))
 const rounded = (x: number) => Math.round(x * 1e4) / 1e4
 
 function set(name: 'contrast' | 'pivot', value: number) {
@@ -24,7 +24,7 @@ function press(event: PointerEvent) {
   followDrag(event, {
     start: props.editor.begin,
     move: (dx, dy) => {
-      if (Math.abs(dx) > Math.abs(dy)) set('pivot', pivot.value + (dx / (STAVES.white - STAVES.black)) * span.value)
+      if (Math.abs(dx) > Math.abs(dy)) set('pivot', tonePivot(tone.value + dx / (STAVES.white - STAVES.black), props.space.pivots))
       else if (dy !== 0) set('contrast', contrast.value - dy * CONTRAST_PER_PIXEL)
     },
     end: props.editor.end,

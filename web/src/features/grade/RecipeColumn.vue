@@ -5,10 +5,13 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { useCut } from '../bench/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import BalancePanel from './BalancePanel.vue'
-import BakeMenu from './BakeMenu.vue'
+import { useScreen } from '../screen/useScreen'
 import ConflictDialog from './ConflictDialog.vue'
 import StepCard from './StepCard.vue'
-import { neutralOf, newStep, withStep, withoutStep } from './edit'
+import StepPanel from './StepPanel.vue'
+import TakePanel from './TakePanel.vue'
+import { neutralParameters, newStep, withStep, withoutStep } from './edit'
+import { useCorrections } from './useCorrections'
 import { useRecipes } from './useRecipes'
 
 const props = defineProps<{ shot: Shot; trace: ToneTrace | null; curves: Record<string, number[]> }>()
@@ -16,6 +19,8 @@ const props = defineProps<{ shot: Shot; trace: ToneTrace | null; curves: Record<
 const cut = useCut()
 const catalogue = useCatalogue()
 const recipes = useRecipes()
+const screen = useScreen()
+const corrections = useCorrections()
 const openId = ref<string | null>(null)
 
 const steps = computed(() => props.shot.recipe.document.steps)
@@ -42,8 +47,19 @@ function flip(step: StepDocument) {
 function reset(step: StepDocument) {
   const spec = specOf(step)
   if (!spec) return
-  const parameters = Object.fromEntries(spec.parameters.map((parameter) => [parameter.name, neutralOf(parameter)]))
-  recipes.change(props.shot.recipe, withStep(props.shot.recipe.document, step.id, { parameters }), `${step.name} reset`)
+  recipes.change(props.shot.recipe, withStep(props.shot.recipe.document, step.id, { parameters: neutralParameters(spec), strength: 1 }), `${step.name} reset`)
+}
+
+function strengthen(step: StepDocument, strength: number, gesture?: string) {
+  recipes.change(props.shot.recipe, withStep(props.shot.recipe.document, step.id, { strength }), `${step.name}: strength`, gesture)
+}
+
+const correctionFile = ref<HTMLInputElement>()
+async function bringCorrection() {
+  const file = correctionFile.value?.files?.[0]
+  if (file && cut.cut) await corrections.bring(cut.cut.id, file, [props.shot.id])
+  openId.value = steps.value.at(-1)?.id ?? null
+  if (correctionFile.value) correctionFile.value.value = ''
 }
 
 function remove(step: StepDocument) {
@@ -56,11 +72,11 @@ function remove(step: StepDocument) {
     <header class="border-b border-line px-3 py-2.5">
       <div class="flex items-baseline justify-between">
         <h2 class="text-base"><b class="font-semibold">{{ shot.name }}</b> <span class="text-dim">· {{ shot.recipe.name }}</span></h2>
-        <BakeMenu v-if="shot.clip.encoding" :shot="shot" />
+        <TakePanel v-if="shot.clip.encoding" :shot="shot" />
       </div>
       <p class="mt-0.5 truncate text-2xs" :class="shot.clip.encoding ? 'text-dim' : 'text-madder'" :title="shot.clip.encoding_reason ?? ''">
-        {{ shot.clip.encoding ? catalogue.encodingLabel(shot.clip.encoding) : 'no encoding assigned' }} → {{ catalogue.encodingLabel(cut.project?.working_space ?? '') }} →
-        {{ catalogue.encodingLabel(cut.project?.view.encoding ?? '') }}
+        {{ shot.clip.encoding ? catalogue.encodingLabel(shot.clip.encoding) : 'no encoding assigned' }} → {{ cut.project?.space.label }} →
+        {{ screen.viewOn ? screen.target?.name : 'view off' }}
       </p>
     </header>
     <div class="min-h-0 flex-1 overflow-y-auto">
@@ -72,8 +88,12 @@ function remove(step: StepDocument) {
             <MenuItem v-for="spec in catalogue.catalogue?.steps" :key="spec.id" v-slot="{ active }">
               <button class="block w-full px-3 py-1 text-left text-sm" :class="{ 'bg-line': active }" @click="add(spec.id)">{{ spec.label }}</button>
             </MenuItem>
+            <MenuItem v-slot="{ active }">
+              <button class="mt-1 block w-full border-t border-line px-3 pt-1.5 pb-1 text-left text-sm whitespace-nowrap" :class="{ 'bg-line': active }" @click="correctionFile?.click()">CDL from a file…</button>
+            </MenuItem>
           </MenuItems>
         </Menu>
+        <input ref="correctionFile" type="file" accept=".cc,.ccc,.cdl,.edl" class="hidden" aria-label="CDL file" @change="bringCorrection" />
       </div>
       <template v-for="step in steps" :key="step.id">
         <StepCard
@@ -82,19 +102,21 @@ function remove(step: StepDocument) {
           :spec="specOf(step)!"
           :open="openId === step.id"
           @toggle="openId = openId === step.id ? null : step.id"
+          @strength="(value, gesture) => strengthen(step, value, gesture)"
           @switch="flip(step)"
           @reset="reset(step)"
           @remove="remove(step)"
         >
           <BalancePanel
-            v-if="step.kind === 'balance' && catalogue.catalogue"
+            v-if="step.kind === 'balance' && cut.project"
             :recipe="shot.recipe"
             :step="step"
             :spec="specOf(step)!"
             :trace="trace"
             :curve="curves[step.id] ?? null"
-            :space="catalogue.catalogue.space"
+            :space="cut.project.space"
           />
+          <StepPanel v-else :recipe="shot.recipe" :step="step" :spec="specOf(step)!" />
         </StepCard>
       </template>
       <div v-if="steps.length === 0" class="px-3 py-4">

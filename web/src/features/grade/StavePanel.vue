@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StepSpec, ToneTrace } from '@/api/types'
+import type { StepSpec, ToneTrace, WorkingSpace } from '@/api/types'
 import { computed } from 'vue'
 import PivotHandle from './PivotHandle.vue'
 import StaveHandle from './StaveHandle.vue'
@@ -13,7 +13,7 @@ const props = defineProps<{
   trace: ToneTrace | null
   /** Tone out over tone in, as the core computes it. */
   curve: number[] | null
-  space: { black: number; middle: number; white: number }
+  space: WorkingSpace
 }>()
 
 const { light, warmth, tint } = STAVES

@@ -1,10 +1,28 @@
 <script setup lang="ts">
-import type { StepDocument, StepSpec } from '@/api/types'
+import type { ParameterSpec, StepDocument, StepSpec } from '@/api/types'
 import { computed } from 'vue'
+import NumberField from './NumberField.vue'
 import { summary } from './edit'
+import { handMoving } from './useStepEditor'
 
 const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean }>()
-defineEmits<{ toggle: []; switch: []; strength: [value: number]; reset: []; remove: [] }>()
+const emit = defineEmits<{ toggle: []; switch: []; strength: [value: number, gesture?: string]; reset: []; remove: [] }>()
+
+/** Strength is every step's; it is no parameter of any. */
+const STRENGTH: ParameterSpec = {
+  name: 'strength', label: 'strength', channels: null, unit: 'share', min: 0, max: 1, neutral: 1, decimals: 0, nudge: 0.01, suffix: '%', shown_times: 100,
+  about: "How much of the step's change is kept.",
+}
+let gesture: string | undefined
+
+function begin() {
+  gesture = crypto.randomUUID()
+  handMoving.value = true
+}
+function end() {
+  gesture = undefined
+  handMoving.value = false
+}
 
 const line = computed(() => summary(props.step, props.spec) || 'neutral')
 </script>
@@ -26,8 +44,9 @@ const line = computed(() => summary(props.step, props.spec) || 'neutral')
         <span class="block text-sm" :class="step.enabled ? 'text-ink' : 'text-faint'">{{ step.name }}</span>
         <span class="block truncate text-2xs text-dim">{{ line }}</span>
       </button>
-      <span class="flex gap-2 text-2xs text-dim">
+      <span class="flex items-center gap-2 text-2xs text-dim">
         <template v-if="open">
+          <span class="w-14"><NumberField compact :spec="STRENGTH" :label="`strength of ${step.name}`" :model-value="step.strength" @update:model-value="emit('strength', $event, gesture)" @begin="begin" @end="end" /></span>
           <button class="hover:text-ink" @click="$emit('reset')">reset</button>
           <button class="hover:text-madder" @click="$emit('remove')">remove</button>
         </template>

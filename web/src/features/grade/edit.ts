@@ -1,9 +1,14 @@
-import type { HandleSpec, ParameterSpec, ParameterValue, RecipeDocument, StepDocument, StepSpec } from '@/api/types'
+import type { HandleSpec, ParameterSpec, ParameterValue, RecipeDocument, StepDocument, StepSpec, TextSpec } from '@/api/types'
 
 /** Recipe documents with one thing changed; none of these writes to what it is given. */
 
-export function neutralOf(spec: ParameterSpec): ParameterValue {
-  return spec.channels ? spec.channels.map(() => spec.neutral) : spec.neutral
+export function neutralOf(spec: ParameterSpec | TextSpec): ParameterValue {
+  return 'channels' in spec && spec.channels ? spec.channels.map(() => spec.neutral) : spec.neutral
+}
+
+/** Every parameter of a step as it is until somebody touches it. */
+export function neutralParameters(spec: StepSpec): Record<string, ParameterValue> {
+  return Object.fromEntries([...spec.parameters, ...spec.texts].map((parameter) => [parameter.name, neutralOf(parameter)]))
 }
 
 /** Held to the declared range. */
@@ -12,8 +17,7 @@ export function held(value: number, spec: ParameterSpec): number {
 }
 
 export function newStep(spec: StepSpec, id: string): StepDocument {
-  const parameters = Object.fromEntries(spec.parameters.map((parameter) => [parameter.name, neutralOf(parameter)]))
-  return { id, kind: spec.id, name: spec.label, enabled: true, strength: 1, parameters }
+  return { id, kind: spec.id, name: spec.label, enabled: true, strength: 1, parameters: neutralParameters(spec) }
 }
 
 export function withStep(document: RecipeDocument, id: string, change: Partial<StepDocument>): RecipeDocument {
@@ -58,12 +62,13 @@ export function typedValue(text: string, spec: ParameterSpec): number | null {
 
 /** One line that says what a step does; empty when it does nothing. */
 export function summary(step: StepDocument, spec: StepSpec): string {
+  const texts = spec.texts.flatMap(({ name, from, neutral }) => (from === 'lut' && step.parameters[name] !== neutral ? [String(step.parameters[name] ?? '')] : []))
   const said = spec.parameters.flatMap((parameter) => {
     const value = step.parameters[parameter.name]
-    if (value === undefined || parameter.name === 'pivot') return []
+    if (typeof value !== 'number' && !Array.isArray(value)) return []
     if (Array.isArray(value)) return value.some((x) => x !== parameter.neutral) ? [parameter.label] : []
     if (value === parameter.neutral) return []
     return [`${parameter.label} ${shownValue(value, parameter)}${parameter.suffix && ` ${parameter.suffix}`}`]
   })
-  return said.join(' · ')
+  return [...texts.filter(Boolean), ...said].join(' · ')
 }

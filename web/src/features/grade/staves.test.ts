@@ -1,6 +1,6 @@
 import type { HandleSpec } from '@/api/types'
 import { describe, expect, it } from 'vitest'
-import { STAVES, curvePath, handlePlace, tracePath, travel } from './staves'
+import { STAVES, curvePath, handlePlace, tracePath, travel, pivotTone, tonePivot } from './staves'
 
 const low: HandleSpec = { stave: 'warmth', zone: 'low', parameter: 'lift', direction: [0, 0.5, 0, -0.5], at: 0.1 }
 
@@ -21,5 +21,18 @@ describe('the staves', () => {
 
   it('draw an untouched curve from corner to corner', () => {
     expect(curvePath([0, 1])).toBe(`M${STAVES.black}.0 ${STAVES.light.bottom}.0L${STAVES.white}.0 ${STAVES.light.top}.0`)
+  })
+})
+
+describe('the pivot', () => {
+  const pivots: [number, number][] = [[-2, 0.2], [0, 0.5], [2, 0.8]]
+  it('stands where the working space says, and comes back from there', () => {
+    expect(pivotTone(0, pivots)).toBe(0.5)
+    expect(pivotTone(1, pivots)).toBeCloseTo(0.65)
+    for (const stops of [-2, -0.7, 0, 1.3, 2]) expect(tonePivot(pivotTone(stops, pivots), pivots)).toBeCloseTo(stops)
+  })
+  it('is held to the marks there are', () => {
+    expect(pivotTone(9, pivots)).toBe(0.8)
+    expect(tonePivot(-1, pivots)).toBe(-2)
   })
 })

@@ -66,3 +66,19 @@ export function histogramPath(shares: number[]): string {
 export function curvePath(curve: number[]): string {
   return curve.map((out, index) => `${index === 0 ? 'M' : 'L'}${toneX(index / (curve.length - 1)).toFixed(1)} ${lightY(out).toFixed(1)}`).join('')
 }
+
+/** Straight between rising points, held to the first and the last. */
+function between(x: number, points: [number, number][]): number {
+  const index = points.findIndex(([at]) => at >= x)
+  const after = points[index < 0 ? points.length - 1 : index]
+  const before = points[index - 1]
+  if (!after) return 0
+  if (!before || index < 0) return after[1]
+  return before[1] + ((x - before[0]) / (after[0] - before[0])) * (after[1] - before[1])
+}
+
+/** Where a pivot stands on the tone axis, by the working space's own marks. */
+export const pivotTone = (stops: number, pivots: [number, number][]) => between(stops, pivots)
+
+/** The pivot at a place on the tone axis, in stops about mid grey. */
+export const tonePivot = (tone: number, pivots: [number, number][]) => between(tone, pivots.map(([stops, at]) => [at, stops]))

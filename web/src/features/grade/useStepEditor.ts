@@ -1,4 +1,4 @@
-import type { ParameterValue, Recipe, StepDocument, StepSpec } from '@/api/types'
+import type { ParameterValue, Recipe, StepDocument, StepSpec, TextSpec } from '@/api/types'
 import { ref, type Ref } from 'vue'
 import { neutralOf, withParameter } from './edit'
 import { useRecipes } from './useRecipes'
@@ -12,7 +12,7 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
   let gesture: string | undefined
 
   function set(name: string, value: ParameterValue) {
-    const label = spec.value.parameters.find((parameter) => parameter.name === name)?.label ?? name
+    const label = [...spec.value.parameters, ...spec.value.texts].find((parameter) => parameter.name === name)?.label ?? name
     recipes.change(recipe.value, withParameter(recipe.value.document, step.value.id, name, value), `${step.value.name}: ${label}`, gesture)
   }
 
@@ -35,6 +35,7 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
   return {
     parameter,
     value: (name: string): ParameterValue => step.value.parameters[name] ?? neutralOf(parameter(name)),
+    text: (one: TextSpec): string => String(step.value.parameters[one.name] ?? one.neutral),
     set,
     /** A drag: what is set until end() is undone as one change. */
     begin,

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { useCut } from '../bench/useCut'
+import ScreenMenu from '../screen/ScreenMenu.vue'
 import { useRecipes } from '../grade/useRecipes'
 
 const route = useRoute()
@@ -26,9 +27,7 @@ const kept = computed(() => {
     <span class="flex-1" />
     <template v-if="inCut && project">
       <span data-test="kept" :class="{ 'text-madder': recipes.offline }">{{ kept }}</span>
-      <span v-if="route.name === 'bench'" class="rounded-sm border border-line px-2 py-0.5 text-ink" title="what the picture is made for">
-        view {{ project.view.label }}
-      </span>
+      <ScreenMenu v-if="route.name === 'bench'" />
       <span class="flex gap-1">
         <button class="px-1.5 text-sm text-ink disabled:text-faint" :disabled="!project.undo" :title="project.undo ? `undo: ${project.undo}` : 'nothing to undo'" aria-label="undo" @click="recipes.undo()">↶</button>
         <button class="px-1.5 text-sm text-ink disabled:text-faint" :disabled="!project.redo" :title="project.redo ? `redo: ${project.redo}` : 'nothing to redo'" aria-label="redo" @click="recipes.redo()">↷</button>

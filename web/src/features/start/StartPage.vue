@@ -3,6 +3,7 @@ import { getJson, sendJson } from '@/api/client'
 import type { Project, ProjectSummary } from '@/api/types'
 import { onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
+import { smallPicture } from '../bench/smallPicture'
 import { useNotices } from '../shell/useNotices'
 
 const router = useRouter()
@@ -23,6 +24,8 @@ const rate = (text: string) => {
   return Number(((over ?? 24) / (under ?? 1)).toFixed(3))
 }
 
+const without = (shots: { encoding: string | null }[]) => shots.filter((shot) => !shot.encoding).length
+
 async function create() {
   try {
     const project = await sendJson<Project>('POST', '/projects', { name: name.value })
@@ -42,7 +45,7 @@ async function create() {
         <div class="flex items-center gap-4 px-4 py-3">
           <div class="min-w-0 flex-1">
             <h2 class="text-base font-semibold">{{ project.name }}</h2>
-            <p class="mt-0.5 truncate text-xs text-dim">{{ project.width }}×{{ project.height }} · {{ rate(project.rate) }} f/s · {{ project.view.label }}</p>
+            <p class="mt-0.5 truncate text-xs text-dim">{{ project.width }}×{{ project.height }} · {{ rate(project.rate) }} f/s · {{ project.targets.map((one) => one.name).join(', ') }}</p>
           </div>
           <RouterLink class="control" :to="{ name: 'intake', params: { project: project.id } }">Intake</RouterLink>
         </div>
@@ -53,9 +56,9 @@ async function create() {
           class="group block border-t border-line px-4 py-3 hover:bg-raise"
           :aria-label="`Grade ${cut.name}`"
         >
-          <span class="flex items-baseline justify-between text-sm"><span>{{ cut.name }} <span class="ml-1 text-xs text-dim">{{ cut.shots.length }} shots</span></span><span class="text-xs text-dim group-hover:text-weld">grade →</span></span>
+          <span class="flex items-baseline justify-between text-sm"><span>{{ cut.name }} <span class="ml-1 text-xs text-dim">{{ cut.shots.length }} shots<span v-if="without(cut.shots)" class="text-madder">, {{ without(cut.shots) }} without encoding</span></span></span><span class="text-xs text-dim group-hover:text-weld">grade →</span></span>
           <span class="mt-2 flex gap-1 overflow-hidden">
-            <img v-for="shot in cut.shots.slice(0, 12)" :key="shot.id" :src="`/api/shots/${shot.id}/small.png?revision=${shot.revision}.${shot.encoding}`" alt="" class="aspect-video w-[68px] min-w-0 bg-ground object-cover" loading="lazy" />
+            <img v-for="shot in cut.shots.slice(0, 12)" :key="shot.id" :src="smallPicture(project, shot)" alt="" class="aspect-video w-[68px] min-w-0 bg-ground object-cover" :class="{ 'outline outline-madder': !shot.encoding }" loading="lazy" />
           </span>
         </RouterLink>
         <p v-if="project.cuts.length === 0" class="border-t border-line px-4 py-3 text-xs text-dim">No cut yet: take footage in and make one.</p>

@@ -1,0 +1,105 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { ref } from 'vue'
+import { installBrowser, settle } from '@/test/browser'
+import { shot } from '@/test/production'
+import { makePlayStore } from './playStore'
+
+const live = vi.hoisted(() => ({ there: true, drawn: [] as number[] }))
+vi.mock('./livePicture', () => ({
+  makeLivePicture: () =>
+    live.there
+      ? { frame: () => null, setSource: ({ frame }: { frame: number }) => live.drawn.push(frame), draw: () => ({ close: vi.fn() }) }
+      : null,
+}))
+
+let asked: string[]
+let held: boolean
+
+function packed(header: object, parts: Record<string, number>): ArrayBuffer {
+  const listed = Object.entries(parts).map(([name, length]) => ({ name, length }))
+  const text = new TextEncoder().encode(JSON.stringify({ ...header, parts: listed }))
+  const total = Object.values(parts).reduce((sum, length) => sum + length, 0)
+  const bytes = new Uint8Array(4 + text.length + total)
+  bytes.set(text, 4)
+  new DataView(bytes.buffer).setUint32(0, text.length, true)
+  return bytes.buffer
+}
+
+beforeEach(() => {
+  installBrowser()
+  live.there = true
+  live.drawn = []
+  asked = []
+  held = true
+  vi.stubGlobal('createImageBitmap', () => Promise.resolve({ close: vi.fn() }))
+  vi.stubGlobal('fetch', (url: string) => {
+    asked.push(url.replace('/api', ''))
+    if (url.includes('/lattice')) return Promise.resolve(held ? new Response(packed({ nodes: 2, domain: [[0, 0, 0], [1, 1, 1]] }, { lattice: 48 })) : new Response(null, { status: 204 }))
+    const run = /first=(\d+)&count=(\d+)/.exec(url)
+    if (!run) return Promise.resolve(new Response(packed({}, { picture: 1 })))
+    const frames = Array.from({ length: Number(run[2]) }, (_, i) => ({ frame: Number(run[1]) + i, shot: 1, width: 1, height: 1 }))
+    return Promise.resolve(new Response(packed({ frames }, Object.fromEntries(frames.map(({ frame }) => [`f${frame}`, 6])))))
+  })
+})
+afterEach(() => vi.unstubAllGlobals())
+
+const shots = [shot(1, 0, 12), shot(2, 12, 18, 4)]
+const make = () =>
+  makePlayStore({
+    cut: ref(5),
+    shotAt: (frame) => shots.find((one) => frame >= one.record_in && frame < one.record_in + one.length),
+    on: ref({ target: 'television', canvas: '2.4', view: true }),
+    trouble: (error) => {
+      throw error as Error
+    },
+  })
+
+async function filled(store: ReturnType<typeof make>, frames: number[]) {
+  for (let i = 0; i < 12; i++) {
+    store.fill(frames, vi.fn())
+    await settle()
+    await new Promise((resolve) => setTimeout(resolve))
+  }
+}
+
+describe('the play store', () => {
+  it('asks for a shot once for its table, and for sources in runs', async () => {
+    const store = make()
+    await filled(store, [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11])
+    expect(asked).toEqual(['/shots/1/lattice', '/cuts/5/playing?first=0&count=8', '/cuts/5/playing?first=8&count=4'])
+    expect(store.has(11)).toBe(true)
+    expect(store.show(3)).not.toBeNull()
+    expect(live.drawn).toEqual([3])
+  })
+
+  it('keeps sources when a grade changes, and asks for tables again', async () => {
+    const store = make()
+    await filled(store, [0, 1])
+    store.forget()
+    expect(store.has(0)).toBe(false)
+    asked = []
+    await filled(store, [0, 1])
+    expect(asked).toEqual(['/shots/1/lattice'])
+    expect(store.has(0)).toBe(true)
+  })
+
+  it('takes finished pictures in dissolves', async () => {
+    const store = make()
+    await filled(store, [12, 13])
+    expect(asked).toEqual(['/cuts/5/picture', '/cuts/5/picture'])
+    expect(store.show(12)).not.toBeNull()
+    expect(live.drawn).toEqual([])
+  })
+
+  it('takes finished pictures of a grade that no table holds, and without WebGL 2', async () => {
+    held = false
+    const store = make()
+    await filled(store, [0])
+    expect(asked).toEqual(['/shots/1/lattice', '/cuts/5/picture'])
+    live.there = false
+    asked = []
+    const plain = make()
+    await filled(plain, [0])
+    expect(asked).toEqual(['/cuts/5/picture'])
+  })
+})

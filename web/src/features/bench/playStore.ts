@@ -1,0 +1,160 @@
+import { send } from '@/api/client'
+import { unpack, words } from '@/api/answer'
+import type { Shot } from '@/api/types'
+import { toRaw, type Ref } from 'vue'
+import type { ScreenWish } from '../screen/useScreen'
+import { makeLivePicture, type SourceFrame } from './livePicture'
+
+const AT_ONCE = 2 // requests under way, one a server process
+const RUN = 8 // source frames asked for in one go
+const MOST_SOURCES = 320 // frames of three quarters of a megabyte
+const MOST_PICTURES = 600
+
+export interface PlayStoreOptions {
+  cut: Ref<number | null>
+  /** The shot a record frame belongs to. */
+  shotAt: (frame: number) => Shot | undefined
+  on: Ref<ScreenWish>
+  trouble: (error: unknown) => void
+}
+
+interface Table {
+  lattice: Uint16Array
+  nodes: number
+  domain: [number[], number[]]
+}
+
+/**
+ * Frames to play: sources as decoded, which stay good whatever the grade, drawn through
+ * a look-up table for each shot that the server computes; and finished pictures where
+ * that cannot be, in dissolves and of steps no table holds.
+ */
+export function makePlayStore(options: PlayStoreOptions) {
+  const live = makeLivePicture()
+  const sources = new Map<number, SourceFrame>()
+  const pictures = new Map<number, ImageBitmap>()
+  /** Null of a shot whose grade no table holds. */
+  const tables = new Map<number, Table | null>()
+  const under = new Set<string>()
+  let epoch = 0
+  /** Milliseconds an answer takes, running mean. */
+  let wait = 100
+  let drawn: ImageBitmap | null = null
+
+  const alone = (shot: Shot, frame: number) => frame - shot.record_in >= shot.dissolve
+
+  /** Whether a frame is drawn from its source; undefined until its shot's table is known. */
+  function bySource(frame: number): boolean | undefined {
+    const shot = options.shotAt(frame)
+    if (!live || !shot || !alone(shot, frame)) return false
+    const table = tables.get(shot.id)
+    return table === undefined ? undefined : table !== null
+  }
+
+  function has(frame: number): boolean {
+    return bySource(frame) ? sources.has(frame) : pictures.has(frame)
+  }
+
+  async function ask(key: string, work: () => Promise<void>) {
+    under.add(key)
+    const asked = performance.now()
+    try {
+      await work()
+      wait += (performance.now() - asked - wait) / 4
+    } finally {
+      under.delete(key)
+    }
+  }
+
+  const fetchTable = (shot: Shot) =>
+    ask(`table ${shot.id}`, async () => {
+      const mine = epoch
+      const response = await send('POST', `/shots/${shot.id}/lattice`, { on: options.on.value, document: toRaw(shot.recipe.document) })
+      if (mine !== epoch) return
+      if (response.status === 204) return void tables.set(shot.id, null)
+      const { header, parts } = unpack(await response.arrayBuffer())
+      if (mine === epoch && parts.lattice && header.nodes && header.domain) tables.set(shot.id, { lattice: words(parts.lattice), nodes: header.nodes, domain: header.domain })
+    })
+
+  const fetchSources = (first: number, count: number) =>
+    ask(`sources ${first}`, async () => {
+      const { header, parts } = unpack(await (await send('GET', `/cuts/${options.cut.value}/playing?first=${first}&count=${count}`)).arrayBuffer())
+      for (const { frame, width, height } of header.frames ?? []) {
+        const bytes = parts[`f${frame}`]
+        if (bytes) sources.set(frame, { frame, width, height, codes: words(bytes) })
+      }
+      for (const frame of sources.keys()) {
+        if (sources.size <= MOST_SOURCES) break
+        sources.delete(frame)
+      }
+    })
+
+  const fetchPicture = (frame: number) =>
+    ask(`picture ${frame}`, async () => {
+      const mine = epoch
+      const response = await send('POST', `/cuts/${options.cut.value}/picture`, { frame, size: 'play', instruments: false, on: options.on.value })
+      const bytes = unpack(await response.arrayBuffer()).parts.picture
+      if (!bytes) return
+      const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' })
+      if (mine === epoch && pictures.size < MOST_PICTURES) pictures.set(frame, bitmap)
+      else bitmap.close()
+    })
+
+  const asked = (frame: number) =>
+    under.has(`picture ${frame}`) || [...under].some((key) => key.startsWith('sources ') && frame >= Number(key.slice(8)) && frame < Number(key.slice(8)) + RUN)
+
+  /** What to ask for so that a frame can be shown; undefined when that is under way. */
+  function missing(frame: number): (() => Promise<void>) | undefined {
+    const shot = options.shotAt(frame)
+    if (!shot) return undefined
+    const way = bySource(frame)
+    if (way === undefined) return under.has(`table ${shot.id}`) ? undefined : () => fetchTable(shot)
+    if (asked(frame)) return undefined
+    if (!way) return () => fetchPicture(frame)
+    return () => fetchSources(frame, Math.min(RUN, shot.record_in + shot.length - frame))
+  }
+
+  return {
+    has,
+    /** Milliseconds to ask ahead. */
+    wait: () => wait,
+    /** Asks for what is missing of the frames, in their order. */
+    fill(frames: number[], stop: () => void) {
+      for (const frame of frames) {
+        if (under.size >= AT_ONCE) return
+        const work = has(frame) ? undefined : missing(frame)
+        if (work)
+          void work().catch((error: unknown) => {
+            stop()
+            options.trouble(error)
+          })
+      }
+    },
+    /** The picture of a frame that is there; good until the next one. */
+    show(frame: number): ImageBitmap | null {
+      if (!bySource(frame)) return pictures.get(frame) ?? null
+      const shot = options.shotAt(frame)
+      const table = shot && tables.get(shot.id)
+      const source = sources.get(frame)
+      if (!live || !table || !source) return null
+      live.setSource(source)
+      drawn?.close()
+      drawn = live.draw(table.lattice, table.nodes, table.domain)
+      return drawn
+    },
+    /** A grade or the screen has changed: sources stay, all else goes. */
+    forget() {
+      epoch++
+      tables.clear()
+      for (const bitmap of pictures.values()) bitmap.close()
+      pictures.clear()
+    },
+    close() {
+      this.forget()
+      sources.clear()
+      drawn?.close()
+    },
+  }
+}
+
+export type PlayStore = ReturnType<typeof makePlayStore>

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import type { Shot } from '@/api/types'
+import { computed, ref, toRef } from 'vue'
+import { useCut } from '../bench/useCut'
+import { useScreen } from '../screen/useScreen'
+import { useTake } from './useTake'
+
+const props = defineProps<{ shot: Shot }>()
+const cut = useCut()
+const screen = useScreen()
+const withView = ref(true)
+const format = ref<'cube' | 'clf'>('cube')
+const take = useTake(toRef(props, 'shot'), withView, computed(() => screen.target?.id ?? ''))
+
+const steps = computed(() => props.shot.recipe.document.steps)
+const CODES = 1023
+const codes = (share: number) => (share * CODES).toFixed(share * CODES < 10 ? 1 : 0)
+const distance = (size: number) => take.measured.value[size]?.seen
+</script>
+
+<template>
+  <div>
+    <h3 class="caption mb-1">Steps</h3>
+    <label v-for="step in steps" :key="step.id" class="flex items-center gap-2 py-0.5 text-sm" :class="step.enabled ? '' : 'text-faint'">
+      <input type="checkbox" class="accent-weld" :checked="take.chosen.value.includes(step.id)" @change="take.flip(step.id)" />{{ step.name }}
+    </label>
+    <p v-if="steps.length === 0" class="text-xs text-dim">The recipe has none.</p>
+
+    <div class="mt-3 flex items-center gap-1">
+      <h3 class="caption flex-1">As a LUT</h3>
+      <button v-for="one in ['cube', 'clf'] as const" :key="one" class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': format === one }" :aria-pressed="format === one" @click="format = one">.{{ one }}</button>
+    </div>
+    <label class="flex items-center gap-2 py-1 text-sm"><input v-model="withView" type="checkbox" class="accent-weld" />with the view, {{ screen.target?.name }}</label>
+    <a
+      v-for="size in take.SIZES"
+      :key="size"
+      class="flex justify-between px-1 py-0.5 text-sm hover:bg-line"
+      :href="take.address(size, format)"
+      download
+    >
+      <span>{{ size }} nodes</span>
+      <span class="text-xs text-dim">{{ distance(size) ? `mean ${codes(distance(size)!.mean)}, worst ${codes(distance(size)!.worst)}` : 'measuring…' }}</span>
+    </a>
+    <p class="mt-0.5 text-2xs text-dim">From the clip's encoding to {{ withView ? screen.target?.label : `${cut.project?.space.label} codes` }}. Differences from exact in 10-bit codes, on the colours of this shot.</p>
+    <p v-if="take.leftOut.value.length" class="mt-1 text-2xs text-madder">A LUT cannot hold {{ take.leftOut.value.join(', ') }}: left out.</p>
+
+    <h3 class="caption mt-3 mb-1">As a CDL</h3>
+    <p class="flex gap-1.5"><a v-for="one in ['cc', 'ccc', 'cdl']" :key="one" class="control px-2 py-0 text-xs" :href="take.correctionAddress(one)" download>.{{ one }}</a></p>
+    <p class="mt-1 text-2xs text-dim">
+      <template v-if="!take.correction.value">measuring…</template>
+      <template v-else-if="take.correction.value.exact">Exactly what the steps do, on {{ cut.project?.space.label }} codes.</template>
+      <template v-else>The nearest a CDL comes: mean {{ codes(take.correction.value.error.mean) }}, worst {{ codes(take.correction.value.error.worst) }} 10-bit {{ cut.project?.space.label }} codes off.</template>
+    </p>
+  </div>
+</template>

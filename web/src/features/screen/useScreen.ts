@@ -1,0 +1,42 @@
+import type { Project } from '@/api/types'
+import { useStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed } from 'vue'
+import { useCut } from '../bench/useCut'
+
+/** What a picture is drawn on, as the server is asked for it. */
+export interface ScreenWish {
+  target: string
+  canvas: string
+  /** The view transform; off shows the codes of the working space. */
+  view: boolean
+}
+
+interface Choice {
+  target?: string
+  canvas?: string
+  view?: boolean
+}
+
+/** This screen's own choice of target, canvas and view, kept in this browser for every project. */
+export const useScreen = defineStore('screen', () => {
+  const cut = useCut()
+  const choices = useStorage<Record<string, Choice>>('mordant.screen', {})
+
+  const choice = (project: Project) => choices.value[project.id] ?? {}
+
+  function choose(change: Choice) {
+    const project = cut.project
+    if (project) choices.value = { ...choices.value, [project.id]: { ...choice(project), ...change } }
+  }
+
+  const target = computed(() => {
+    const project = cut.project
+    return project ? (project.targets.find((one) => one.id === choice(project).target) ?? project.targets[0]) : undefined
+  })
+  const canvas = computed(() => (cut.project && choice(cut.project).canvas) ?? cut.project?.canvas ?? '2.4')
+  const viewOn = computed(() => !cut.project || choice(cut.project).view !== false)
+  const wish = computed<ScreenWish>(() => ({ target: target.value?.id ?? '', canvas: canvas.value, view: viewOn.value }))
+
+  return { target, canvas, viewOn, wish, choose, flip: () => choose({ view: !viewOn.value }) }
+})

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import type { Target } from '@/api/types'
+import { computed, onMounted } from 'vue'
+import { useLuts } from '../grade/useLuts'
+import ChoiceList, { type ChoiceGroup } from '../shell/ChoiceList.vue'
+import { useCatalogue } from '../shell/useCatalogue'
+
+const props = defineProps<{ target: Target; leading: boolean; alone: boolean }>()
+const emit = defineEmits<{ change: [target: Target]; lead: []; drop: [] }>()
+const catalogue = useCatalogue()
+const luts = useLuts()
+onMounted(() => void luts.load())
+
+const LUT = 'lut:'
+const set = (change: Partial<Target>) => emit('change', { ...props.target, ...change })
+
+const encodings = computed(() => catalogue.encodingGroups.map((group) => ({ ...group, options: group.options.filter((one) => catalogue.kindOf(one.id) === 'display') })).filter((group) => group.options.length))
+const renderings = computed<ChoiceGroup[]>(() => [
+  { name: '', options: [{ id: '', label: 'none: light as it is' }] },
+  { name: 'renderings', options: (catalogue.catalogue?.renderings ?? []).map(({ id, label, source }) => ({ id, label, about: source })) },
+  { name: 'a LUT of the library', options: luts.paths.map((path) => ({ id: LUT + path, label: path })) },
+])
+const way = computed(() => (props.target.lut ? LUT + props.target.lut : (props.target.rendering ?? '')))
+const wayLabel = computed(() => props.target.lut ?? catalogue.catalogue?.renderings.find((one) => one.id === props.target.rendering)?.label ?? 'none: light as it is')
+const limits = computed(() => [{ name: '', options: [{ id: '', label: "the encoding's own" }, ...(catalogue.catalogue?.limits ?? [])] }])
+const limitLabel = computed(() => catalogue.catalogue?.limits.find((one) => one.id === props.target.limit)?.label ?? "the encoding's own")
+
+function through(id: string | null) {
+  if (id?.startsWith(LUT)) set({ lut: id.slice(LUT.length), rendering: null })
+  else set({ lut: null, expects: null, rendering: id || null })
+}
+</script>
+
+<template>
+  <section class="mt-3 border px-3 py-2.5" :class="leading ? 'border-weld/60' : 'border-line'" :aria-label="target.name">
+    <header class="flex items-center gap-2">
+      <input class="field min-w-0 flex-1" :value="target.name" aria-label="name of the target" maxlength="60" @change="set({ name: ($event.target as HTMLInputElement).value })" />
+      <span v-if="leading" class="text-2xs text-weld">leads</span>
+      <button v-else class="text-2xs text-dim hover:text-ink" @click="emit('lead')">let it lead</button>
+      <button v-if="!alone" class="text-2xs text-dim hover:text-madder" @click="emit('drop')">remove</button>
+    </header>
+    <dl class="mt-2 grid grid-cols-[64px_minmax(0,1fr)] items-center gap-x-2 gap-y-1 text-sm">
+      <dt class="text-2xs text-dim">encoding</dt>
+      <dd><ChoiceList :groups="encodings" :model-value="target.encoding" label="encoding of the target" @update:model-value="set({ encoding: $event ?? target.encoding })">{{ catalogue.encodingLabel(target.encoding) }}</ChoiceList></dd>
+      <dt class="text-2xs text-dim">rendered by</dt>
+      <dd><ChoiceList :groups="renderings" :model-value="way" label="rendering of the target" @update:model-value="through($event)">{{ wayLabel }}</ChoiceList></dd>
+      <template v-if="target.lut">
+        <dt class="text-2xs text-dim">it expects</dt>
+        <dd><ChoiceList :groups="[{ name: '', options: [{ id: '', label: 'the working space' }] }, ...catalogue.encodingGroups]" :model-value="target.expects ?? ''" label="encoding the LUT expects" @update:model-value="set({ expects: $event || null })">{{ target.expects ? catalogue.encodingLabel(target.expects) : 'the working space' }}</ChoiceList></dd>
+      </template>
+      <dt class="text-2xs text-dim">held to</dt>
+      <dd><ChoiceList :groups="limits" :model-value="target.limit ?? ''" label="gamut the target is held to" @update:model-value="set({ limit: $event || null })">{{ limitLabel }}</ChoiceList></dd>
+    </dl>
+  </section>
+</template>
