@@ -20,7 +20,7 @@ module Server
     def load
       Record.transaction do
         width, height = @manifest["raster"]
-        @project = Project.create!(name: @manifest["title"], width:, height:, rate_numerator: @manifest["rate"])
+        @project = Project.create!(name: @manifest["title"], width:, height:, rate_numerator: @manifest["rate"], input_rules: rules)
         build(take_in)
       end
       @project
@@ -35,11 +35,12 @@ module Server
     end
 
     def assigned(clip)
-      raise Mordant::MediaError.new(clip.path, clip.reason) unless clip.ready?
+      clip.ready? ? clip : raise(Mordant::MediaError.new(clip.path, clip.reason))
+    end
 
-      encoding = @manifest["cameras"].dig(clip.camera, "encoding")
-      clip.update!(encoding:, encoding_reason: "assigned to all clips of camera #{clip.camera}") unless clip.assigned?
-      clip
+    # Cameras whose files do not say what they wrote.
+    def rules
+      @manifest["cameras"].reject { |_, about| about["declares"] }.map { |camera, about| {"field" => "camera", "pattern" => camera, "encoding" => about["encoding"]} }
     end
 
     def build(clips)

@@ -10,6 +10,7 @@ module Server
       # While a hand is moving, blocks of this edge are one pixel.
       DRAG_REDUCTION = 3
       PLAY_REDUCTION = 2
+      PLAY_AHEAD = 16 # frames decoded in one go
       SMALL_REDUCTION = 4
       # Nodes of the look-up table a screen draws the source through while a hand moves.
       LIVE_NODES = 33
@@ -87,8 +88,8 @@ module Server
       # @param source_frame [Integer]
       # @return [Mordant::Media::Codes]
       def playing(cut, shot, source_frame)
-        width, height = raster(cut.project)
-        @store.fetch(shot.clip, source_frame, width:, height:, reduction: PLAY_REDUCTION)
+        width, height = raster(cut.project).map { |edge| edge / PLAY_REDUCTION }
+        @store.fetch(shot.clip, source_frame, width:, height:, ahead: PLAY_AHEAD)
       end
 
       # @param recipe [Mordant::Grade::Recipe]

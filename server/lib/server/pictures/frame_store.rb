@@ -26,11 +26,12 @@ module Server
       # @param clip [Clip]
       # @param number [Integer] source frame
       # @param reduction [Integer] see Mordant::Media::Codes#reduce
+      # @param ahead [Integer] frames to decode in one go when it is not there yet
       # @return [Mordant::Media::Codes]
       # @raise [Mordant::MediaError]
-      def fetch(clip, number, width:, height:, reduction: 1)
+      def fetch(clip, number, width:, height:, reduction: 1, ahead: AHEAD)
         key = [stamp(clip, width, height), number]
-        return remembered(key) || keep(key, stored(key, width, height) || decode(clip, key, width, height)) if reduction == 1
+        return remembered(key) || keep(key, stored(key, width, height) || decode(clip, key, width, height, ahead)) if reduction == 1
 
         remembered([*key, reduction]) || keep([*key, reduction], fetch(clip, number, width:, height:).reduce(reduction))
       end
@@ -69,10 +70,10 @@ module Server
         nil
       end
 
-      def decode(clip, key, width, height)
+      def decode(clip, key, width, height, ahead)
         stamp, number = key
         wanted = nil
-        count = [AHEAD, clip.frames - number].min
+        count = [ahead, clip.frames - number].min
         at = number
         clip.reader.each(first: number, count:, width:, height:) do |codes|
           wanted ||= codes

@@ -5,7 +5,7 @@ module Server
   module PictureRoutes
     LIVE = "live" # size of an answer that holds a look-up table instead of a picture
     SMALL_COMPRESSION = 6 # of zlib; these stay in the browser's cache
-    MOST_PLAYING = 12 # frames of one answer
+    MOST_PLAYING = 16 # frames of one answer
     SMALL_CACHE = 31_536_000 # seconds; the address changes with the picture
 
     def self.registered(app)

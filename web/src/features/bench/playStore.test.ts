@@ -66,7 +66,7 @@ describe('the play store', () => {
   it('asks for a shot once for its table, and for sources in runs', async () => {
     const store = make()
     await filled(store, [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11])
-    expect(asked).toEqual(['/shots/1/lattice', '/cuts/5/playing?first=0&count=8', '/cuts/5/playing?first=8&count=4'])
+    expect(asked).toEqual(['/shots/1/lattice', '/cuts/5/playing?first=0&count=12'])
     expect(store.has(11)).toBe(true)
     expect(store.show(3)).not.toBeNull()
     expect(live.drawn).toEqual([3])

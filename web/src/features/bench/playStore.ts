@@ -6,8 +6,8 @@ import type { ScreenWish } from '../screen/useScreen'
 import { makeLivePicture, type SourceFrame } from './livePicture'
 
 const AT_ONCE = 2 // requests under way, one a server process
-const RUN = 8 // source frames asked for in one go
-const MOST_SOURCES = 320 // frames of three quarters of a megabyte
+const RUN = 16 // source frames asked for in one go
+const MOST_SOURCES = 480 // frames of three quarters of a megabyte
 const MOST_PICTURES = 600
 
 export interface PlayStoreOptions {

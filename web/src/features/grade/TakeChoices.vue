@@ -42,7 +42,7 @@ const distance = (size: number) => take.measured.value[size]?.seen
       <span class="text-xs text-dim">{{ distance(size) ? `mean ${codes(distance(size)!.mean)}, worst ${codes(distance(size)!.worst)}` : 'measuring…' }}</span>
     </a>
     <p class="mt-0.5 text-2xs text-dim">From the clip's encoding to {{ withView ? screen.target?.label : `${cut.project?.space.label} codes` }}. Differences from exact in 10-bit codes, on the colours of this shot.</p>
-    <p v-if="take.leftOut.value.length" class="mt-1 text-2xs text-madder">A LUT cannot hold {{ take.leftOut.value.join(', ') }}: left out.</p>
+    <p v-if="take.leftOut.value.length" class="mt-1 text-2xs text-madder">Neither a LUT nor a CDL can hold {{ take.leftOut.value.join(', ') }}: left out.</p>
 
     <h3 class="caption mt-3 mb-1">As a CDL</h3>
     <p class="flex gap-1.5"><a v-for="one in ['cc', 'ccc', 'cdl']" :key="one" class="control px-2 py-0 text-xs" :href="take.correctionAddress(one)" download>.{{ one }}</a></p>

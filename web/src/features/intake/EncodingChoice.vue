@@ -10,7 +10,7 @@ const RULES = 'as the rules and the file say'
 
 <template>
   <ChoiceList
-    plain
+    look="control"
     class="shrink-0"
     :disabled="disabled"
     :label="label"

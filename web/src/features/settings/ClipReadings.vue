@@ -19,13 +19,13 @@ const BACK = { name: '', options: [{ id: '', label: 'as the rules and the file s
       <tr v-for="clip in clips" :key="clip.id" class="border-t border-line/60 align-top">
         <td class="py-1.5 pr-2"><span class="block truncate text-ink" :title="clip.path">{{ clip.name }}</span><span class="block truncate text-2xs text-faint">{{ [clip.camera && `camera ${clip.camera}`, clip.codec, clip.tags].filter(Boolean).join(' · ') }}</span></td>
         <td class="py-1 pr-2">
-          <ChoiceList :groups="[BACK, ...catalogue.encodingGroups]" :model-value="clip.encoding" :label="`encoding of ${clip.name}`" :class="clip.encoding ? '' : 'text-madder'" @update:model-value="emit('assign', [clip.id], { encoding: $event || null })">
+          <ChoiceList look="flat" :groups="[BACK, ...catalogue.encodingGroups]" :model-value="clip.encoding" :label="`encoding of ${clip.name}`" :class="clip.encoding ? '' : 'text-madder'" @update:model-value="emit('assign', [clip.id], { encoding: $event || null })">
             {{ clip.encoding ? catalogue.encodingLabel(clip.encoding) : 'not assigned' }}
           </ChoiceList>
           <span class="block truncate px-2 text-2xs" :class="clip.encoding ? 'text-faint' : 'text-madder'">{{ clip.encoding_reason ?? 'no rule fits and the file declares nothing' }}</span>
         </td>
         <td class="py-1">
-          <ChoiceList :groups="RANGES" :model-value="clip.range" :label="`range of ${clip.name}`" @update:model-value="emit('assign', [clip.id], { range: $event ?? 'legal' })">{{ clip.range ?? 'not said' }}</ChoiceList>
+          <ChoiceList look="flat" :groups="RANGES" :model-value="clip.range" :label="`range of ${clip.name}`" @update:model-value="emit('assign', [clip.id], { range: $event ?? 'legal' })">{{ clip.range ?? 'not said' }}</ChoiceList>
         </td>
       </tr>
     </tbody>

@@ -107,7 +107,7 @@ const setRules = (rules: InputRule[]) => keep({ input_rules: rules })
         />
         <h3 class="mt-6 mb-1.5 text-sm font-semibold">Browser pictures are made for a screen of</h3>
         <div role="radiogroup" aria-label="canvas" class="flex gap-1">
-          <button v-for="one in catalogue.catalogue?.canvases" :key="one.id" role="radio" :aria-checked="one.id === settings.canvas" class="control flex-1" :class="{ 'border-weld/70 bg-weld/15': one.id === settings.canvas }" @click="keep({ canvas: one.id })">{{ one.label }}</button>
+          <button v-for="one in catalogue.catalogue?.canvases" :key="one.id" role="radio" :aria-checked="one.id === settings.canvas" class="control flex-1" :class="{ 'border-weld/70 bg-weld/15': one.id === settings.canvas }" :title="one.label" @click="keep({ canvas: one.id })">{{ one.id === 'srgb' ? 'sRGB' : `gamma ${one.id}` }}</button>
         </div>
         <p class="mt-1 text-2xs text-dim">A screen may say otherwise for itself. Where canvas and target agree the picture has the very codes of the file.</p>
         <h3 class="mt-5 mb-1.5 text-sm font-semibold">Video files hold codes of</h3>
