@@ -76,6 +76,16 @@ PAGE.click_button("Order 4 outputs")
 PAGE.find("[data-status=running]", match: :first)
 sleep 5
 take("dispatch")
+PAGE.click_link("Settings")
+PAGE.click_button("+ target")
+PAGE.find("section[aria-label='Target 2'] button[aria-label='encoding of the target']").click
+PAGE.find("[role=option]", exact_text: "P3-D65 · gamma 2.6").click
+PAGE.find("section[aria-label='Target 2'] button[aria-label='rendering of the target']").click
+PAGE.find("[role=option]", exact_text: "ACES 1.0 · cinema 48 cd/m2").click
+sleep 0.5
+PAGE.find("section[aria-label='Target 2'] input").set("Cinema").send_keys(:tab)
+PAGE.find("section[aria-label='Cinema']")
+take("settings")
 PAGE.visit(ADDRESS)
 sleep 1
 take("start")

@@ -123,7 +123,7 @@ RSpec.describe "From a folder to a delivered shot" do
     facts = Mordant::Media::Probe.call(review)
     expect(facts).to have_attributes(width: 960, height: 540, frames: 60, codec: "h264", range: "legal", bit_depth: 10)
     number = 20
-    shot = Server::Shot.find_by!(name: "1C")
+    shot = Server::Cut.find_by!(name: "Selects").shots.find_by!(name: "1C")
     codes = shot.clip.reader.frame(number, width: 960, height: 540)
     working = Mordant::Grade::Plan.new(recipe: shot.recipe.grade, source: shot.clip.encoding).run(codes)
 

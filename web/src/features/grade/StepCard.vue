@@ -3,7 +3,7 @@ import type { ParameterSpec, StepDocument, StepSpec } from '@/api/types'
 import { computed } from 'vue'
 import NumberField from './NumberField.vue'
 import { summary } from './edit'
-import { handMoving } from './useStepEditor'
+import { useGesture } from './useStepEditor'
 
 const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean }>()
 const emit = defineEmits<{ toggle: []; switch: []; strength: [value: number, gesture?: string]; reset: []; remove: [] }>()
@@ -13,16 +13,7 @@ const STRENGTH: ParameterSpec = {
   name: 'strength', label: 'strength', channels: null, unit: 'share', min: 0, max: 1, neutral: 1, decimals: 0, nudge: 0.01, suffix: '%', shown_times: 100,
   about: "How much of the step's change is kept.",
 }
-let gesture: string | undefined
-
-function begin() {
-  gesture = crypto.randomUUID()
-  handMoving.value = true
-}
-function end() {
-  gesture = undefined
-  handMoving.value = false
-}
+const gesture = useGesture()
 
 const line = computed(() => summary(props.step, props.spec) || 'neutral')
 </script>
@@ -46,7 +37,7 @@ const line = computed(() => summary(props.step, props.spec) || 'neutral')
       </button>
       <span class="flex items-center gap-2 text-2xs text-dim">
         <template v-if="open">
-          <span class="w-14"><NumberField compact :spec="STRENGTH" :label="`strength of ${step.name}`" :model-value="step.strength" @update:model-value="emit('strength', $event, gesture)" @begin="begin" @end="end" /></span>
+          <span class="w-14"><NumberField compact :spec="STRENGTH" :label="`strength of ${step.name}`" :model-value="step.strength" @update:model-value="emit('strength', $event, gesture.id())" @begin="gesture.begin" @end="gesture.end" /></span>
           <button class="hover:text-ink" @click="$emit('reset')">reset</button>
           <button class="hover:text-madder" @click="$emit('remove')">remove</button>
         </template>

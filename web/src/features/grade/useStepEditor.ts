@@ -6,24 +6,30 @@ import { useRecipes } from './useRecipes'
 /** Whether a hand is moving something, anywhere; pictures are reduced meanwhile. */
 export const handMoving = ref(false)
 
+/** A drag: everything changed between its ends is undone as one change. */
+export function useGesture() {
+  let id: string | undefined
+  return {
+    id: () => id,
+    begin() {
+      id = crypto.randomUUID()
+      handMoving.value = true
+    },
+    end() {
+      id = undefined
+      handMoving.value = false
+    },
+  }
+}
+
 /** Changes the parameters of one step of a recipe. */
 export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec: Ref<StepSpec>) {
   const recipes = useRecipes()
-  let gesture: string | undefined
+  const gesture = useGesture()
 
   function set(name: string, value: ParameterValue) {
     const label = [...spec.value.parameters, ...spec.value.texts].find((parameter) => parameter.name === name)?.label ?? name
-    recipes.change(recipe.value, withParameter(recipe.value.document, step.value.id, name, value), `${step.value.name}: ${label}`, gesture)
-  }
-
-  function begin() {
-    gesture = crypto.randomUUID()
-    handMoving.value = true
-  }
-
-  function end() {
-    gesture = undefined
-    handMoving.value = false
+    recipes.change(recipe.value, withParameter(recipe.value.document, step.value.id, name, value), `${step.value.name}: ${label}`, gesture.id())
   }
 
   function parameter(name: string) {
@@ -37,9 +43,8 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
     value: (name: string): ParameterValue => step.value.parameters[name] ?? neutralOf(parameter(name)),
     text: (one: TextSpec): string => String(step.value.parameters[one.name] ?? one.neutral),
     set,
-    /** A drag: what is set until end() is undone as one change. */
-    begin,
-    end,
+    begin: gesture.begin,
+    end: gesture.end,
     reset: (name: string) => set(name, neutralOf(parameter(name))),
   }
 }

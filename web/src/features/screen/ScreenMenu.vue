@@ -3,6 +3,7 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useCut } from '../bench/useCut'
+import OptionRow from '../shell/OptionRow.vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useScreen } from './useScreen'
 
@@ -39,22 +40,9 @@ const shown = computed(() => (screen.viewOn ? screen.target?.name : `view off, $
           <span class="block text-sm">{{ one.name }}</span><span class="block text-2xs text-dim">{{ one.label }}</span>
         </button>
       </div>
-      <div role="radiogroup" aria-label="canvas of this screen" class="mt-3">
+      <div class="mt-3">
         <h3 class="caption mb-1">It is a screen of</h3>
-        <div class="flex gap-1">
-          <button
-            v-for="one in catalogue.catalogue?.canvases"
-            :key="one.id"
-            role="radio"
-            :aria-checked="one.id === screen.canvas"
-            class="control flex-1 px-1 text-xs"
-            :class="{ 'border-weld/70 bg-weld/15': one.id === screen.canvas }"
-            :title="one.label"
-            @click="screen.choose({ canvas: one.id })"
-          >
-            {{ one.id === 'srgb' ? 'sRGB' : `gamma ${one.id}` }}
-          </button>
-        </div>
+        <OptionRow label="canvas of this screen" :options="catalogue.canvases" :model-value="screen.canvas" @update:model-value="screen.choose({ canvas: $event })" />
         <p class="mt-1 text-2xs text-dim">
           {{ screen.target && canvasLabel(screen.canvas) === catalogue.encodingLabel(screen.target.encoding) ? 'The picture has the very codes a file of this target has.' : 'The picture is converted from the target for it; files are not.' }}
         </p>

@@ -6,6 +6,7 @@ import { useRoute } from 'vue-router'
 import { useCut } from '../bench/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
+import OptionRow from '../shell/OptionRow.vue'
 import ClipReadings from './ClipReadings.vue'
 import FindingList from './FindingList.vue'
 import InputRules from './InputRules.vue'
@@ -18,6 +19,7 @@ const catalogue = useCatalogue()
 const notices = useNotices()
 const project = computed(() => route.params.project as string | undefined)
 const { settings, question, load, change, answer, assign } = useSettings(project, notices.trouble)
+const RANGES = [{ id: 'legal', label: 'legal range' }, { id: 'full', label: 'full range' }]
 const refusal = ref<string | null>(null)
 const ready = ref(false)
 
@@ -106,14 +108,10 @@ const setRules = (rules: InputRule[]) => keep({ input_rules: rules })
           @drop="dropTarget(index)"
         />
         <h3 class="mt-6 mb-1.5 text-sm font-semibold">Browser pictures are made for a screen of</h3>
-        <div role="radiogroup" aria-label="canvas" class="flex gap-1">
-          <button v-for="one in catalogue.catalogue?.canvases" :key="one.id" role="radio" :aria-checked="one.id === settings.canvas" class="control flex-1" :class="{ 'border-weld/70 bg-weld/15': one.id === settings.canvas }" :title="one.label" @click="keep({ canvas: one.id })">{{ one.id === 'srgb' ? 'sRGB' : `gamma ${one.id}` }}</button>
-        </div>
+        <OptionRow label="canvas" :options="catalogue.canvases" :model-value="settings.canvas" @update:model-value="keep({ canvas: $event })" />
         <p class="mt-1 text-2xs text-dim">A screen may say otherwise for itself. Where canvas and target agree the picture has the very codes of the file.</p>
         <h3 class="mt-5 mb-1.5 text-sm font-semibold">Video files hold codes of</h3>
-        <div role="radiogroup" aria-label="range of outputs" class="flex gap-1">
-          <button v-for="one in ['legal', 'full'] as const" :key="one" role="radio" :aria-checked="one === settings.output_range" class="control flex-1" :class="{ 'border-weld/70 bg-weld/15': one === settings.output_range }" @click="keep({ output_range: one })">{{ one }} range</button>
-        </div>
+        <OptionRow label="range of outputs" :options="RANGES" :model-value="settings.output_range" @update:model-value="keep({ output_range: $event === 'full' ? 'full' : 'legal' })" />
       </section>
     </div>
     <Dialog :open="question !== null" class="relative z-40" @close="answer(false)">
