@@ -8,7 +8,9 @@ module Mordant
     module Convert
       USAGE = "convert --from ID --to ID [--rendering ID] [--from-range R] [--to-range R]\n" \
               "    JSON rows of three on standard input; R is full or legal\n" \
-              "  mordant convert --batch       one JSON object a line: from, to, rendering, from_range, to_range, rgb"
+              "  mordant convert --batch       one JSON object a line: from, to, rendering, from_range, to_range, rgb;\n" \
+              "    or an operation by itself: operation (#{Colour::Operation::ALL.keys.join(", ")}), from, inverse, rgb;\n" \
+              "    or cdl (slope, offset, power, saturation), clamp, inverse, rgb"
       KEYS = %w[from to rendering from_range to_range].freeze
 
       module_function
@@ -46,11 +48,27 @@ module Mordant
 
       def rows(rgb, options)
         values = check(rgb)
-        conversion = Colour::Conversion.new(from: options["from"], to: options["to"], **options.slice(*KEYS).compact.transform_keys(&:to_sym))
+        chain = chain(options)
         return [] if values.empty?
 
-        found = conversion.chain.exact(Numo::DFloat.cast(values).transpose.dup).transpose
+        found = chain.exact(Numo::DFloat.cast(values).transpose.dup).transpose
         found.to_a.map { |row| row.map { |x| x.finite? ? x : refuse("values whose result is finite", rgb) } }
+      end
+
+      def chain(options)
+        return Colour::Operation.chain(options["operation"], from: options["from"], inverse: options["inverse"] == true) if options["operation"]
+        return cdl(options) if options["cdl"]
+
+        Colour::Conversion.new(from: options["from"], to: options["to"], **options.slice(*KEYS).compact.transform_keys(&:to_sym)).chain
+      end
+
+      def cdl(options)
+        numbers = options["cdl"]
+        raise ParameterError.new(path: "cdl", expected: "an object", found: numbers) unless numbers.is_a?(Hash)
+
+        made = Colour::CDL.new(**numbers.slice("slope", "offset", "power", "saturation").transform_keys(&:to_sym))
+        clamp = options["clamp"] != false
+        Pointwise::Chain.new((options["inverse"] == true) ? made.inverse_operations(clamp:) : made.operations(clamp:))
       end
 
       def check(rgb)

@@ -9,6 +9,21 @@ RSpec.describe Mordant::CommandLine, :folder do
     [code, output.string, complaints.string]
   end
 
+  it "applies an operation or a CDL by itself" do
+    lines = [{operation: "gamut-compress-1.3", from: "aces2065-1", rgb: [[0.18, 0.18, 0.18]]}, {cdl: {slope: [2, 1, 1]}, clamp: false, rgb: [[0.7, 0.5, 0.5]]},
+      {cdl: {slope: [2, 1, 1]}, inverse: true, rgb: [[0.8, 0.5, 0.5]]}, {cdl: {slope: [2, -1, 1]}, rgb: [[0, 0, 0]]}, {operation: "x", rgb: [[0, 0, 0]]},
+      {from: "acescg", to: "acescg", to_range: "legal", rgb: [[0, 1, 0.5]]}, {from: "acescg", to: "acescg", to_range: "wide", rgb: [[0, 1, 0.5]]}]
+    _, output, = run("convert", "--batch", input: lines.map { |line| JSON.generate(line) }.join("\n"))
+    found = output.lines.map { |line| JSON.parse(line) }
+    expect(found[0]["rgb"][0]).to all(be_within(1e-9).of(0.18))
+    expect(found[1]["rgb"]).to eq([[1.4, 0.5, 0.5]])
+    expect(found[2]["rgb"]).to eq([[0.4, 0.5, 0.5]])
+    expect(found[3]["error"]).to match(/slope: expected three numbers of 0 or more/)
+    expect(found[4]["error"]).to match(/no operation "x"/)
+    expect(found[5]["rgb"][0]).to match([64 / 1023.0, 940 / 1023.0, 502 / 1023.0].map { |x| be_within(1e-9).of(x) })
+    expect(found[6]["error"]).to match(/to_range: expected full or legal/)
+  end
+
   it "converts rows in the order given" do
     code, output, = run("convert", "--from", "acescct", "--to", "aces2065-1", input: "[[0.4135884, 0.4135884, 0.4135884]]")
     expect(code).to eq(0)

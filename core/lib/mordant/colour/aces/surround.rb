@@ -10,8 +10,10 @@ module Mordant
         EXPONENT = 0.9811
         TINY = 1e-10
 
-        # What light is multiplied by, from its luminance.
-        SCALE = ->(luminance) { Numo::NMath.exp(Numo::NMath.log(luminance.clip(TINY, nil)) * (EXPONENT - 1.0)) }
+        # What light is multiplied by, from its luminance, on the way there and back.
+        SCALE, INVERSE = [EXPONENT, 1.0 / EXPONENT].map do |exponent|
+          ->(luminance) { Numo::NMath.exp(Numo::NMath.log(luminance.clip(TINY, nil)) * (exponent - 1.0)) }
+        end
 
         # @param scale [#call]
         def initialize(scale = SCALE)
@@ -21,7 +23,7 @@ module Mordant
         def merge(_following) = nil
 
         def tabulate
-          @tabulate ||= Surround.new(Pointwise::FloatTable.new(SCALE))
+          @tabulate ||= Surround.new(Pointwise::FloatTable.new(@scale))
         end
 
         # @param planes [Array<Numo::NArray>] overwritten

@@ -30,14 +30,16 @@ module Mordant
         end
 
         # @param hue_weight [#call]
-        def initialize(hue_weight = HUE_WEIGHT)
-          @hue_weight = hue_weight
+        # @param glows [Boolean] the first move
+        # @param reddens [Boolean] the second
+        def initialize(hue_weight = HUE_WEIGHT, glows: true, reddens: true)
+          @hue_weight, @glows, @reddens = hue_weight, glows, reddens
         end
 
         def merge(_following) = nil
 
         def tabulate
-          @tabulate ||= Sweeteners.new(Pointwise::FloatTable.new(HUE_WEIGHT))
+          @tabulate ||= Sweeteners.new(Pointwise::FloatTable.new(HUE_WEIGHT), glows: @glows, reddens: @reddens)
         end
 
         # @param planes [Array<Numo::NArray>] overwritten
@@ -48,9 +50,11 @@ module Mordant
             green_blue = scratch << (g - b)
             high = scratch << (scratch << r.clip(g, nil)).clip(b, nil)
             low = scratch << (scratch << r.clip(nil, g)).clip(nil, b)
-            scale = glow(scratch, planes, red_green, green_blue, saturation(scratch, high, low))
-            [r, g, b, high, low].each { |plane| (plane.inplace * scale).out_of_place! }
-            redden(scratch, r, hue(scratch, red_green, green_blue), saturation(scratch, high, low))
+            if @glows
+              scale = glow(scratch, planes, red_green, green_blue, saturation(scratch, high, low))
+              [r, g, b, high, low].each { |plane| (plane.inplace * scale).out_of_place! }
+            end
+            redden(scratch, r, hue(scratch, red_green, green_blue), saturation(scratch, high, low)) if @reddens
           end
           planes
         end
