@@ -25,6 +25,12 @@ RSpec.describe Mordant::Colour::Operation do
     end
   end
 
+  Reference.entries("aces-encodings").select { |entry| entry["id"].include?("blue-light") }.each do |entry|
+    it "agrees for #{entry["id"]}" do
+      expect(run(entry, "blue-light-artifact-fix", inverse: entry["direction"] == "inverse")).to match_rows(entry["expected"], absolute: 1e-5, row: 1e-4)
+    end
+  end
+
   it "comes back to where it began" do
     rgb = Numo::DFloat.new(3, 300).rand * 2.0 + 0.02
     %w[glow dark-to-dim].each do |id|
@@ -34,6 +40,6 @@ RSpec.describe Mordant::Colour::Operation do
   end
 
   it "names what there is" do
-    expect { described_class.chain("bloom") }.to raise_error(Mordant::UnknownIdError, /no operation "bloom"; there are dark-to-dim, gamut-compress-1.3/)
+    expect { described_class.chain("bloom") }.to raise_error(Mordant::UnknownIdError, /no operation "bloom"; there are blue-light-artifact-fix, dark-to-dim/)
   end
 end
