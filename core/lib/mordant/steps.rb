@@ -10,6 +10,7 @@ module Mordant
   #                                  controls and documents read the same lines
   #
   #   text :lut, ...                 a parameter that is a text, see TextParameter
+  #   points :luma, ...              a parameter that is a curve, see PointsParameter
   #
   # and answers +operations(space)+: Pointwise operations in that domain, for the
   # working space given. Neutral parameters must give none. A step that declares

@@ -18,6 +18,8 @@ export interface AnswerHeader {
   frames?: { frame: number; shot: number; width: number; height: number }[]
   /** By step id: tone out for equal distances of tone in. */
   curves?: Record<string, number[]>
+  /** By step id and parameter: a curve's values at equal distances of place. */
+  shapes?: Record<string, Record<string, number[]>>
   parts: { name: string; length: number }[]
 }
 

@@ -37,6 +37,23 @@ export interface TextSpec {
   about: string
 }
 
+/** A parameter that is a curve through freely placed points. */
+export interface CurveSpec {
+  name: string
+  label: string
+  across: 'tone' | 'hue' | 'saturation'
+  /** Where it lies without points. */
+  rest: 'diagonal' | 'flat'
+  min: number
+  max: number
+  /** Range of places. */
+  first: number
+  last: number
+  about: string
+}
+
+export type CurvePoint = [number, number]
+
 export interface StepSpec {
   id: string
   label: string
@@ -45,6 +62,7 @@ export interface StepSpec {
   pointwise: boolean
   parameters: ParameterSpec[]
   texts: TextSpec[]
+  curves: CurveSpec[]
   handles: HandleSpec[]
 }
 
@@ -131,7 +149,7 @@ export interface ProjectSummary extends Project {
   cuts: { id: number; name: string; shots: { id: number; revision: number; encoding: string | null; range: string | null }[] }[]
 }
 
-export type ParameterValue = number | number[] | string
+export type ParameterValue = number | number[] | string | CurvePoint[]
 
 export interface StepDocument {
   id: string

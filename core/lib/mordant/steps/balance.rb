@@ -7,17 +7,18 @@ module Mordant
     #
     # For a channel c of log code x, in this order:
     #
-    #   light    l = 2^exposure * decode(x)
+    #   light    l = 2^(exposure + printer_c / 12) * decode(x)
     #   white    l = b_c + (l - b_c) * w_c              temperature and tint, below
     #   offset   x = encode(l) + offset_c * (W - B)
     #   contrast x = p + (x - p) * contrast            p = encode(0.18 * 2^pivot)
-    #   tone     t = (x - B) / (W - B);  t = gain_c * (t + lift_c * (1 - t))
+    #   tone     t = (x - B) / (W - B)
+    #   points   t = (t - black) / (white - black)
+    #   levels   t = gain_c * (t + lift_c * (1 - t))
     #   gamma    t = t ^ (1 / gamma_c) where t > 0
     #
-    # with B, W the ends of the working space's tone axis, and then over the
-    # channels saturation about the luminance-weighted mean of the log codes.
-    # A channel's lift and offset are the master's plus its own, gain and gamma
-    # the master's times its own.
+    # with B, W the ends of the working space's tone axis, and then saturation over
+    # the channels, see SaturationModel. A channel's lift, offset and printer light
+    # are the master's plus its own, gain and gamma the master's times its own.
     #
     # Temperature and tint are gains of light about b_c, the light that the rest
     # of the step takes to t = 0, so that a black once set stays where it is:
@@ -26,6 +27,8 @@ module Mordant
     class Balance < Step
       CHANNELS = %i[master red green blue].freeze
       STOPS_A_POINT = 0.02
+      # Printer lights: 0.025 of log exposure a point, 0.3 a stop.
+      POINTS_A_STOP = 12.0
 
       named :balance, "Balance"
       domain :log
@@ -42,6 +45,14 @@ module Mordant
         about: "Green against magenta; the black set stays where it is."
       parameter :saturation, label: "saturation", unit: :ratio, range: 0.0..4.0, neutral: 1.0,
         about: "Distance from grey; 0 leaves none."
+      text :model, label: "saturation acts", from: SaturationModel::ALL.keys, neutral: "plain",
+        about: "Plain: about luma. Value: the largest channel stays. Strong: on strong colours more than on weak ones."
+      parameter :black, label: "black point", unit: :tone, range: -0.5..0.8, neutral: 0.0,
+        about: "Tone that becomes black."
+      parameter :white, label: "white point", unit: :tone, range: 0.1..2.0, neutral: 1.0,
+        about: "Tone that becomes white."
+      parameter :printer, label: "printer", unit: :points, range: -60.0..60.0, neutral: 0.0, channels: CHANNELS,
+        about: "Printer lights; 12 points are a stop more light."
       parameter :lift, label: "lift", unit: :tone, range: -0.5..0.5, neutral: 0.0, channels: CHANNELS,
         about: "Raises black, leaves white."
       parameter :gamma, label: "gamma", unit: :exponent, range: 0.2..5.0, neutral: 1.0, channels: CHANNELS,
@@ -59,15 +70,27 @@ module Mordant
           .map { |zone, parameter, at| {stave: stave, zone: zone, parameter: parameter, direction: direction, at: at} }
       end)
 
+      # Distance the white point keeps above the black point, tone.
+      LEAST_RANGE = 0.05
+
+      def agree(path)
+        return if white - black >= LEAST_RANGE
+
+        raise ParameterError.new(path: "#{path}.white", expected: "a white point #{LEAST_RANGE * 100} % or more above the black point, #{black}", found: white)
+      end
+
       def operations(space)
         return [] if neutral?
 
         [*tone(space), *colour(space)]
       end
 
-      # Neither pivot alone nor anything else neutral changes a picture.
+      # These alone change no picture.
+      IDLE = %i[pivot model].freeze
+
+      # Neither these alone nor anything neutral changes a picture.
       def neutral?
-        @values.all? { |name, value| name == :pivot || value == self.class.parameters[name].neutral_value }
+        @values.all? { |name, value| IDLE.include?(name) || value == self.class.parameters[name].neutral_value }
       end
 
       # The mean of the three channels' curves.
@@ -81,7 +104,8 @@ module Mordant
       private
 
       def tone(space)
-        return [] if self.class.neutral.values.except(:pivot, :saturation) == values.except(:pivot, :saturation)
+        apart = [*IDLE, :saturation]
+        return [] if self.class.neutral.values.except(*apart) == values.except(*apart)
 
         curves = Array.new(3) { |channel| ToneCurve.new(space:, pivot: space.code_at(pivot), contrast:, **channel_values(channel, space)) }
         curves = curves.first if curves.uniq.size == 1
@@ -89,7 +113,8 @@ module Mordant
       end
 
       def channel_values(channel, space)
-        {exposure:, white: white_gains(space)[channel],
+        {exposure: exposure + (printer[0] + printer[channel + 1]) / POINTS_A_STOP, white: white_gains(space)[channel],
+         black_point: black, white_point: white,
          lift: lift[0] + lift[channel + 1], offset: offset[0] + offset[channel + 1],
          gain: gain[0] * gain[channel + 1], gamma: gamma[0] * gamma[channel + 1]}
       end
@@ -102,13 +127,7 @@ module Mordant
         gains.map { |gain| gain / luminance }
       end
 
-      def colour(space)
-        return [] if saturation == 1.0
-
-        weights = space.luminance_weights
-        rows = Array.new(3) { |i| Array.new(3) { |j| (1 - saturation) * weights[j] + ((i == j) ? saturation : 0.0) } }
-        [Pointwise::Matrix.new(rows)]
-      end
+      def colour(space) = SaturationModel.operations(model, saturation, space.luminance_weights)
     end
   end
 end

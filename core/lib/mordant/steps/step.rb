@@ -27,7 +27,13 @@ module Mordant
           define_method(name) { @values.fetch(name) }
         end
 
-        # @return [Hash{Symbol => Parameter, TextParameter}]
+        # A parameter that is a curve; see PointsParameter.
+        def points(name, **declaration)
+          parameters[name] = PointsParameter.new(name, **declaration)
+          define_method(name) { @values.fetch(name) }
+        end
+
+        # @return [Hash{Symbol => Parameter, TextParameter, PointsParameter}]
         def parameters = (@parameters ||= {})
 
         # Says that a step depends on where a pixel is, or on others: it then has
@@ -45,8 +51,9 @@ module Mordant
 
         # @return [Hash] what an interface needs to know
         def to_h
-          numbers, texts = parameters.values.partition { |one| one.is_a?(Parameter) }
-          {id:, label:, domain: domain.to_s, pointwise: pointwise?, parameters: numbers.map(&:to_h), texts: texts.map(&:to_h), handles:}
+          of = ->(kind) { parameters.values.grep(kind).map(&:to_h) }
+          {id:, label:, domain: domain.to_s, pointwise: pointwise?, parameters: of[Parameter], texts: of[TextParameter],
+           curves: of[PointsParameter], handles:}
         end
       end
 
@@ -63,10 +70,16 @@ module Mordant
         @values = self.class.parameters.to_h do |name, parameter|
           [name, given.key?(name) ? parameter.check(given[name], "#{path}.#{name}") : parameter.neutral_value]
         end.freeze
+        agree(path)
       end
 
       # @return [Hash{Symbol => Float, Array<Float>, String}]
       attr_reader :values
+
+      # Refuses values that are each in range but do not go together.
+      #
+      # @raise [ParameterError]
+      def agree(_path) = nil
 
       def pointwise? = self.class.pointwise?
 
@@ -85,6 +98,19 @@ module Mordant
       # @param count [Integer]
       # @return [Array<Float>, nil] tone out for equal distances of tone in, 0.0..1.0
       def tone_samples(_space, count:) = nil
+
+      # What the curves of PointsParameters are, for an interface to draw.
+      #
+      # @param count [Integer]
+      # @return [Hash{Symbol => Array<Float>}] values at equal distances of place, 0..1,
+      #   of those that have points
+      def shapes(count:)
+        place = Numo::DFloat.new(count).seq / (count - 1)
+        self.class.parameters.values.grep(PointsParameter).filter_map do |parameter|
+          points = @values.fetch(parameter.name)
+          [parameter.name, parameter.spline(points).call(place).to_a] unless points.empty?
+        end.to_h
+      end
 
       # @param rgb [Numo::SFloat] [3, n] in the step's domain; never written to
       # @return [Numo::SFloat] [3, n], a new array

@@ -73,6 +73,36 @@ RSpec.describe Mordant::Steps::Balance do
     expect(out[true, 1].max - out[true, 1].min).to be < 1e-6
   end
 
+  it "gives light by printer points, twelve to the stop" do
+    expect(apply([0.18, 0.18, 0.18], printer: [12, 0, 0, 0])).to all(be_within(1e-6).of(0.36))
+    red, green, = apply([0.18, 0.18, 0.18], printer: [0, -12, 0, 0])
+    expect([red, green]).to match([be_within(1e-6).of(0.09), be_within(1e-6).of(0.18)])
+  end
+
+  it "makes black and white of the tones that are said" do
+    set = {black: 0.1, white: 0.8}
+    expect([0.1, 0.8, 0.45].map { |at| tone(set, at) }).to match([0.0, 1.0, 0.5].map { |x| be_within(1e-9).of(x) })
+    expect(tone({black: 0.1, white: 0.8, lift: [0.05, 0, 0, 0]}, 0.1)).to be_within(1e-9).of(0.05)
+    still, moved = [{}, {temperature: 60}].map { |white| apply([space.decode(space.black + 0.1 * (space.white - space.black))] * 3, **set, **white) }
+    expect(moved).to match(still.map { |x| be_within(1e-9).of(x) })
+    expect { described_class.new({black: 0.5, white: 0.4}, path: "p") }.to raise_error(Mordant::ParameterError, /p.white: expected a white point/)
+  end
+
+  # Bars: full-strength primaries and their complements, on log codes.
+  bars = [[0.7, 0.7, 0.7], [0.7, 0.7, 0.3], [0.3, 0.7, 0.7], [0.3, 0.7, 0.3], [0.7, 0.3, 0.7], [0.7, 0.3, 0.3], [0.3, 0.3, 0.7]]
+
+  def saturated(rows, model) = Mordant::Pointwise::Chain.new(described_class.new({saturation: 1.5, model:}).operations(space)).exact(Numo::DFloat.cast(rows).transpose.dup).transpose.to_a
+
+  it "keeps luma with plain saturation, the largest channel with value, and weak colours with strong" do
+    luma = ->(row) { row.zip(space.luminance_weights).sum { |x, w| x * w } }
+    saturated(bars, "plain").zip(bars).each { |made, bar| expect([luma[made], made.max - made.min]).to match([be_within(1e-9).of(luma[bar]), be_within(1e-9).of((bar.max - bar.min) * 1.5)]) }
+    saturated(bars, "value").zip(bars).each { |made, bar| expect([made.max, made.min]).to match([be_within(1e-12).of(bar.max), be_within(1e-12).of(bar.max - (bar.max - bar.min) * 1.5)]) }
+    expect(saturated(bars, "strong")).to match_rows(saturated(bars, "plain"), absolute: 1e-9) # all of them are strong
+    weak = [[0.52, 0.5, 0.5]]
+    expect(saturated(weak, "strong")[0].then { |row| row.max - row.min }).to be_within(1e-9).of(0.02 * 1.04)
+    expect(%w[plain value strong].map { |model| saturated([[0.4] * 3], model)[0] }).to all(match([be_within(1e-12).of(0.4)] * 3))
+  end
+
   it "answers its own tone curve for an interface" do
     expect(described_class.neutral.tone_samples(space, count: 5)).to match_array([0.0, 0.25, 0.5, 0.75, 1.0].map { |t| be_within(1e-9).of(t) })
     expect(described_class.new({offset: [0.1, 0, 0, 0]}).tone_samples(space, count: 3)[1]).to be_within(1e-9).of(0.6)

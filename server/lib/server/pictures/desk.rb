@@ -17,6 +17,7 @@ module Server
       REDUCTIONS = {"full" => 1, "play" => PLAY_REDUCTION, "drag" => DRAG_REDUCTION, "small" => SMALL_REDUCTION}.freeze
       PLANS = 64
       CURVE_POINTS = 49
+      SHAPE_POINTS = 97
 
       def self.current = (@current ||= new)
 
@@ -97,6 +98,12 @@ module Server
       def curves(project, recipe)
         space = project.space
         recipe.entries.to_h { |entry| [entry.id, entry.step.tone_samples(space, count: CURVE_POINTS)&.map { |t| t.round(4) }] }.compact
+      end
+
+      # @param recipe [Mordant::Grade::Recipe]
+      # @return [Hash{String => Hash}] shapes of curves by the id of the step
+      def shapes(recipe)
+        recipe.entries.to_h { |entry| [entry.id, entry.step.shapes(count: SHAPE_POINTS).transform_values { |row| row.map { |y| y.round(4) } }] }.reject { |_, shapes| shapes.empty? }
       end
 
       private

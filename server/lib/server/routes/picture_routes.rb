@@ -87,6 +87,7 @@ module Server
           trial = trial(body["trial"])
           header, parts = live(cut, body, trial) || computed(cut, body, trial, size(body))
           header[:curves] = trial.values.map { |recipe| Pictures::Desk.current.curves(cut.project, recipe) }.reduce({}, :merge)
+          header[:shapes] = trial.values.map { |recipe| Pictures::Desk.current.shapes(recipe) }.reduce({}, :merge)
           took = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
           Pictures::Answer.pack({frame: body["frame"], sequence: body["sequence"], took:, **header}, parts)
         end

@@ -130,7 +130,7 @@ useKeys([
       />
       <ScopeDock :shown="picture.shown.value" />
     </section>
-    <RecipeColumn :shot="cut.shot" :trace="header?.tone ?? null" :curves="header?.curves ?? {}" />
+    <RecipeColumn :shot="cut.shot" :trace="header?.tone ?? null" :curves="header?.curves ?? {}" :shapes="header?.shapes ?? {}" />
   </div>
   <div v-else class="flex h-full items-center justify-center text-dim">{{ opened ? 'This cut has no shots. Make one in the Intake room.' : 'opening the cut…' }}</div>
 </template>

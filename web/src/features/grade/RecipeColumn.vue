@@ -6,6 +6,7 @@ import { useCut } from '../bench/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import BalancePanel from './BalancePanel.vue'
 import { useScreen } from '../screen/useScreen'
+import CurvesPanel from './CurvesPanel.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import StepCard from './StepCard.vue'
 import StepPanel from './StepPanel.vue'
@@ -14,7 +15,7 @@ import { neutralParameters, newStep, withStep, withoutStep } from './edit'
 import { useCorrections } from './useCorrections'
 import { useRecipes } from './useRecipes'
 
-const props = defineProps<{ shot: Shot; trace: ToneTrace | null; curves: Record<string, number[]> }>()
+const props = defineProps<{ shot: Shot; trace: ToneTrace | null; curves: Record<string, number[]>; shapes: Record<string, Record<string, number[]>> }>()
 
 const cut = useCut()
 const catalogue = useCatalogue()
@@ -116,6 +117,7 @@ function remove(step: StepDocument) {
             :curve="curves[step.id] ?? null"
             :space="cut.project.space"
           />
+          <CurvesPanel v-else-if="step.kind === 'curves'" :recipe="shot.recipe" :step="step" :spec="specOf(step)!" :trace="trace" :curves="shapes[step.id] ?? null" />
           <StepPanel v-else :recipe="shot.recipe" :step="step" :spec="specOf(step)!" />
         </StepCard>
       </template>

@@ -1,14 +1,15 @@
-import type { HandleSpec, ParameterSpec, ParameterValue, RecipeDocument, StepDocument, StepSpec, TextSpec } from '@/api/types'
+import type { CurveSpec, HandleSpec, ParameterSpec, ParameterValue, RecipeDocument, StepDocument, StepSpec, TextSpec } from '@/api/types'
 
 /** Recipe documents with one thing changed; none of these writes to what it is given. */
 
-export function neutralOf(spec: ParameterSpec | TextSpec): ParameterValue {
+export function neutralOf(spec: ParameterSpec | TextSpec | CurveSpec): ParameterValue {
+  if ('across' in spec) return []
   return 'channels' in spec && spec.channels ? spec.channels.map(() => spec.neutral) : spec.neutral
 }
 
 /** Every parameter of a step as it is until somebody touches it. */
 export function neutralParameters(spec: StepSpec): Record<string, ParameterValue> {
-  return Object.fromEntries([...spec.parameters, ...spec.texts].map((parameter) => [parameter.name, neutralOf(parameter)]))
+  return Object.fromEntries([...spec.parameters, ...spec.texts, ...spec.curves].map((parameter) => [parameter.name, neutralOf(parameter)]))
 }
 
 /** Held to the declared range. */
@@ -66,9 +67,10 @@ export function summary(step: StepDocument, spec: StepSpec): string {
   const said = spec.parameters.flatMap((parameter) => {
     const value = step.parameters[parameter.name]
     if (typeof value !== 'number' && !Array.isArray(value)) return []
-    if (Array.isArray(value)) return value.some((x) => x !== parameter.neutral) ? [parameter.label] : []
+    if (Array.isArray(value)) return (value as number[]).some((x) => x !== parameter.neutral) ? [parameter.label] : []
     if (value === parameter.neutral) return []
     return [`${parameter.label} ${shownValue(value, parameter)}${parameter.suffix && ` ${parameter.suffix}`}`]
   })
-  return [...texts.filter(Boolean), ...said].join(' · ')
+  const bent = spec.curves.filter(({ name }) => (step.parameters[name] as unknown[] | undefined)?.length).map(({ label }) => label)
+  return [...texts.filter(Boolean), ...said, ...bent].join(' · ')
 }

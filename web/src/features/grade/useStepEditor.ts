@@ -1,4 +1,4 @@
-import type { ParameterValue, Recipe, StepDocument, StepSpec, TextSpec } from '@/api/types'
+import type { CurvePoint, ParameterValue, Recipe, StepDocument, StepSpec, TextSpec } from '@/api/types'
 import { ref, type Ref } from 'vue'
 import { neutralOf, withParameter } from './edit'
 import { useRecipes } from './useRecipes'
@@ -28,7 +28,7 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
   const gesture = useGesture()
 
   function set(name: string, value: ParameterValue) {
-    const label = [...spec.value.parameters, ...spec.value.texts].find((parameter) => parameter.name === name)?.label ?? name
+    const label = [...spec.value.parameters, ...spec.value.texts, ...spec.value.curves].find((parameter) => parameter.name === name)?.label ?? name
     recipes.change(recipe.value, withParameter(recipe.value.document, step.value.id, name, value), `${step.value.name}: ${label}`, gesture.id())
   }
 
@@ -42,6 +42,7 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
     parameter,
     value: (name: string): ParameterValue => step.value.parameters[name] ?? neutralOf(parameter(name)),
     text: (one: TextSpec): string => String(step.value.parameters[one.name] ?? one.neutral),
+    points: (name: string): CurvePoint[] => (step.value.parameters[name] as CurvePoint[] | undefined) ?? [],
     set,
     begin: gesture.begin,
     end: gesture.end,

@@ -4,7 +4,8 @@ module Mordant
   module Steps
     class Balance
       # What Balance does to one channel of log codes; see there for the formula.
-      ToneCurve = Struct.new(:space, :exposure, :white, :offset, :contrast, :pivot, :lift, :gain, :gamma,
+      ToneCurve = Struct.new(:space, :exposure, :white, :offset, :contrast, :pivot, :black_point, :white_point,
+        :lift, :gain, :gamma,
         keyword_init: true) do
         # @param code [Numo::NArray] log codes
         # @return [Numo::NArray] log codes
@@ -28,13 +29,14 @@ module Mordant
         # Up to the power everything is one straight line of the code; what is not
         # wanted any more is written over.
         def toned(code)
-          slope = contrast / span * (1 - lift) * gain
-          start = ((((offset * span - pivot) * contrast + pivot - black) / span) * (1 - lift) + lift) * gain
-          tone = code * slope
-          tone.inplace + start
-          tone = powered(tone.out_of_place!) unless gamma == 1.0
-          tone.inplace * span
-          (tone.inplace + black).out_of_place!
+          slope = contrast / span / range * (1 - lift) * gain
+          tone = (((offset * span - pivot) * contrast + pivot - black) / span - black_point) / range
+          start = (tone * (1 - lift) + lift) * gain
+          made = code * slope
+          made.inplace + start
+          made = powered(made.out_of_place!) unless gamma == 1.0
+          made.inplace * span
+          (made.inplace + black).out_of_place!
         end
 
         def powered(tone)
@@ -44,11 +46,13 @@ module Mordant
 
         def black = space.black
 
+        def range = white_point - black_point
+
         # The light, after exposure, that leaves the step at the foot of the tone axis.
         def black_light
-          return 0.0 if lift.zero? && offset.zero? && contrast == 1.0
+          return 0.0 if lift.zero? && offset.zero? && contrast == 1.0 && black_point.zero?
 
-          code = space.black - lift / (1 - lift) * span
+          code = space.black + (black_point - lift / (1 - lift) * range) * span
           space.decode((code - pivot) / contrast + pivot - offset * span)
         end
       end
