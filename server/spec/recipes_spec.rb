@@ -103,4 +103,21 @@ RSpec.describe "Grades", type: :request do
     expect { Server::Clip.first.update!(path: "/etc/passwd") }.to raise_error(ActiveRecord::StatementInvalid, /clips_path/)
     expect { Server::Clip.first.destroy! }.to raise_error(ActiveRecord::InvalidForeignKey)
   end
+
+  it "puts copies of steps on many shots in one change, and one undo takes all back" do
+    cut = Studio.cut(@folder)
+    shots = cut.loaded_shots
+    shots[0].recipe.accept(revision: 0, document: Studio.balance("own", exposure: 0.2), words: "x")
+    steps = Studio.balance(exposure: 1.0)["steps"]
+    call(:post, "/cuts/#{cut.id}/paste", {shots: shots.map(&:id), steps:, words: "Balance put on 2 shots"})
+    expect(json["recipes"].map { |recipe| recipe["document"]["steps"].size }).to eq([2, 1])
+    expect(json["recipes"].flat_map { |recipe| recipe["document"]["steps"].map { |step| step["id"] } }.uniq.size).to eq(3)
+    call(:post, "/cuts/#{cut.id}/paste", {shots: [shots[0].id], steps:, replace: true, words: "recipe"})
+    expect(json["recipes"][0]["document"]["steps"].size).to eq(1)
+    2.times { call(:post, "/projects/#{cut.project.id}/undo") }
+    expect(shots.map { |shot| shot.recipe.reload.document["steps"].map { |step| step["id"] } }).to eq([["own"], []])
+    call(:post, "/cuts/#{cut.id}/paste", {shots: shots.map(&:id), steps: [{"kind" => "moon"}], words: "x"})
+    expect([last_response.status, json["path"]]).to eq([422, "steps[1].kind"])
+    expect(shots[1].recipe.reload.document["steps"]).to be_empty
+  end
 end

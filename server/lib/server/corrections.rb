@@ -71,8 +71,7 @@ module Server
     end
 
     def with_step(recipe, cdl)
-      step = {"id" => SecureRandom.uuid, "kind" => "cdl", "parameters" => Mordant::Steps::CDL.parameters_of(cdl)}
-      Mordant::Grade::Recipe.new("steps" => [*recipe.document["steps"], step]).to_h
+      recipe.with_steps([{"kind" => "cdl", "parameters" => Mordant::Steps::CDL.parameters_of(cdl)}])
     end
   end
 end

@@ -17,6 +17,32 @@ module Server
 
     belongs_to :shot
 
+    # Puts copies of steps on the recipes of shots, as one change.
+    #
+    # @param project [Project]
+    # @param shots [Array<Shot>]
+    # @param steps [Array<Hash>] as in documents; they are given ids of their own
+    # @param replace [Boolean] instead of what is there, not after it
+    # @param words [String] what was done
+    # @return [Array<Recipe>] as stored
+    # @raise [Mordant::ParameterError] and nothing is changed
+    def self.paste(project, shots, steps, replace:, words:)
+      transaction do
+        project.lock!
+        recipes = shots.map { |shot| shot.recipe.lock! }
+        Change.record(project, words:, recipes: recipes.to_h { |recipe| [recipe, recipe.with_steps(steps, replace:)] })
+        recipes
+      end
+    end
+
+    # @return [Hash] the document with copies of steps, checked
+    def with_steps(steps, replace: false)
+      raise Mordant::ParameterError.new(path: "steps", expected: "a list of steps", found: steps) unless steps.is_a?(Array) && steps.all?(Hash)
+
+      fresh = steps.map { |step| step.merge("id" => SecureRandom.uuid) }
+      Mordant::Grade::Recipe.new("steps" => [*(replace ? [] : document["steps"]), *fresh]).to_h
+    end
+
     # @return [Mordant::Grade::Recipe]
     def grade = Mordant::Grade::Recipe.new(document)
 

@@ -15,6 +15,15 @@ module Server
         recipe.accept(revision: whole(body, "revision"), document: body["document"], words: body["words"], gesture:)
         answer(recipe: recipe.to_h, project: recipe.project.reload.to_h)
       end
+
+      # Copies of steps onto many shots at once; one undo takes all back.
+      app.post "/api/cuts/:id/paste" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        body = body_json
+        shots = every(cut.shots.includes(:recipes), ids(body, "shots"))
+        recipes = Recipe.paste(cut.project, shots, body["steps"], replace: body["replace"] == true, words: body["words"])
+        answer(recipes: recipes.map(&:to_h), project: cut.project.reload.to_h)
+      end
     end
   end
 end

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, toRaw, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import RecipeColumn from '../grade/RecipeColumn.vue'
+import { useCopies } from '../grade/useCopies'
 import { useRecipes } from '../grade/useRecipes'
 import { handMoving } from '../grade/useStepEditor'
 import ScopeDock from '../scopes/ScopeDock.vue'
@@ -23,6 +24,7 @@ const recipes = useRecipes()
 const notices = useNotices()
 const catalogue = useCatalogue()
 const screen = useScreen()
+const copies = useCopies()
 const stage = ref<InstanceType<typeof PictureStage>>()
 const source = ref(false)
 const looping = ref(true)
@@ -100,7 +102,7 @@ useKeys([
 
 <template>
   <div v-if="opened && cut.shot && cut.project" class="grid h-full grid-cols-[156px_minmax(0,1fr)_344px] grid-rows-1">
-    <ShotRibbon :project="cut.project" :shots="cut.shots" :current="cut.shot.id" @go="goShot" />
+    <ShotRibbon :project="cut.project" :shots="cut.shots" :current="cut.shot.id" :picked="copies.picked" @go="goShot" @pick="copies.pick" />
     <section class="flex min-h-0 min-w-0 flex-col" aria-label="picture">
       <PictureStage
         ref="stage"

@@ -3,8 +3,8 @@ import type { Project, Shot } from '@/api/types'
 import { computed, ref, watch } from 'vue'
 import { smallPicture } from './smallPicture'
 
-const props = defineProps<{ project: Project; shots: Shot[]; current: number | null }>()
-const emit = defineEmits<{ go: [index: number] }>()
+const props = defineProps<{ project: Project; shots: Shot[]; current: number | null; picked: number[] }>()
+const emit = defineEmits<{ go: [index: number]; pick: [id: number] }>()
 
 const list = ref<HTMLElement>()
 
@@ -37,12 +37,13 @@ watch(
         v-for="{ shot, index } in scene.shots"
         :key="shot.id"
         class="relative mb-1.5 block w-full p-[3px] text-left outline-1"
-        :class="shot.id === current ? 'bg-raise outline-weld' : 'outline-transparent hover:outline-line'"
+        :class="shot.id === current ? 'bg-raise outline-weld' : picked.includes(shot.id) ? 'bg-raise outline-dim outline-dashed' : 'outline-transparent hover:outline-line'"
+        title="Ctrl and a click pick it besides, to put copies on"
         role="option"
         :aria-selected="shot.id === current"
         :data-shot="shot.id"
         @mousedown.prevent
-        @click="emit('go', index)"
+        @click="$event.ctrlKey || $event.metaKey ? emit('pick', shot.id) : emit('go', index)"
       >
         <img :src="smallPicture(project, { id: shot.id, revision: shot.recipe.revision, encoding: shot.clip.encoding, range: shot.clip.range })" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" />
         <span class="mt-0.5 flex items-center justify-between text-2xs text-dim">

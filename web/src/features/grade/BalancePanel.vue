@@ -44,8 +44,23 @@ function setRow(name: string, index: number, value: number) {
         @end="editor.end"
       />
     </div>
+    <div class="mt-2 flex items-center gap-2 text-2xs text-dim">
+      <span v-for="text in spec.texts" :key="text.name" class="contents" :title="text.about">
+        <span>{{ text.label }}</span>
+        <button
+          v-for="one in text.from as string[]"
+          :key="one"
+          class="border-b px-0.5"
+          :class="editor.text(text) === one ? 'border-weld text-ink' : 'border-transparent hover:text-ink'"
+          :aria-pressed="editor.text(text) === one"
+          @click="editor.set(text.name, one)"
+        >
+          {{ one }}
+        </button>
+      </span>
+    </div>
     <button class="mt-2.5 flex w-full items-center gap-1.5 text-2xs text-dim hover:text-ink" :aria-expanded="channelsOpen" @click="channelsOpen = !channelsOpen">
-      <span class="inline-block w-2">{{ channelsOpen ? '−' : '+' }}</span> lift, gamma, gain and offset by channel
+      <span class="inline-block w-2">{{ channelsOpen ? '−' : '+' }}</span> printer lights, lift, gamma, gain and offset by channel
     </button>
     <div v-if="channelsOpen" class="mt-1.5 grid grid-cols-[44px_repeat(4,minmax(0,1fr))] items-center gap-x-1.5 gap-y-1">
       <span />

@@ -2,7 +2,7 @@
 import type { CurvePoint, CurveSpec } from '@/api/types'
 import { computed, ref } from 'vue'
 import { added, moved, removed, restAt } from './curvePoints'
-import { followDrag, isReset, useNudging } from './useDrag'
+import { fineness, followDrag, isReset, useNudging } from './useDrag'
 
 const props = defineProps<{
   spec: CurveSpec
@@ -71,7 +71,7 @@ function key(event: KeyboardEvent, index: number) {
   if (!point) return
   if (way) {
     nudging()
-    const by = STEP * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
+    const by = STEP * fineness(event)
     emit('change', moved(props.points, index, [point[0] + way[0] * by, point[1] + way[1] * by], props.spec))
   } else if (isReset(event)) emit('change', removed(props.points, index, props.spec))
   else return

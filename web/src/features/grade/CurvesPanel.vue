@@ -39,8 +39,8 @@ const bent = (name: string) => editor.points(name).length > 0
       @end="editor.end"
     />
     <p class="mt-1.5 flex justify-between text-2xs text-dim">
-      <span>Click for a point, drag it; a double click or Delete takes it away.</span>
-      <button v-if="bent(shown.name)" class="hover:text-ink" @click="editor.set(shown.name, [])">reset {{ shown.label }}</button>
+      <span>Click for a point; Delete or a double click takes it away.</span>
+      <button v-if="bent(shown.name)" class="whitespace-nowrap hover:text-ink" @click="editor.set(shown.name, [])">reset</button>
     </p>
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Shot, StepDocument, ToneTrace } from '@/api/types'
+import type { RecipeDocument, Shot, StepDocument, ToneTrace } from '@/api/types'
 import { computed, ref, watch } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { useCut } from '../bench/useCut'
@@ -11,7 +11,10 @@ import ConflictDialog from './ConflictDialog.vue'
 import StepCard from './StepCard.vue'
 import StepPanel from './StepPanel.vue'
 import TakePanel from './TakePanel.vue'
-import { neutralParameters, newStep, withStep, withoutStep } from './edit'
+import type { StepAct } from './StepMenu.vue'
+import { neutralParameters, newStep, withCopy, withMoved, withStep, withoutStep } from './edit'
+import { useCopies } from './useCopies'
+import { useKeys } from '../shell/useKeys'
 import { useCorrections } from './useCorrections'
 import { useRecipes } from './useRecipes'
 
@@ -22,6 +25,7 @@ const catalogue = useCatalogue()
 const recipes = useRecipes()
 const screen = useScreen()
 const corrections = useCorrections()
+const copies = useCopies()
 const openId = ref<string | null>(null)
 
 const steps = computed(() => props.shot.recipe.document.steps)
@@ -45,11 +49,46 @@ function flip(step: StepDocument) {
   recipes.change(props.shot.recipe, withStep(props.shot.recipe.document, step.id, { enabled: !step.enabled }), `${step.name} ${step.enabled ? 'off' : 'on'}`)
 }
 
-function reset(step: StepDocument) {
-  const spec = specOf(step)
-  if (!spec) return
-  recipes.change(props.shot.recipe, withStep(props.shot.recipe.document, step.id, { parameters: neutralParameters(spec), strength: 1 }), `${step.name} reset`)
+function act(step: StepDocument, what: StepAct) {
+  const document = props.shot.recipe.document
+  const index = steps.value.findIndex((one) => one.id === step.id)
+  const keep = (next: RecipeDocument, words: string) => recipes.change(props.shot.recipe, next, words)
+  if (what === 'copy') copies.copy([step], false)
+  else if (what === 'duplicate') keep(withCopy(document, step.id, crypto.randomUUID()), `${step.name} duplicated`)
+  else if (what === 'up' || what === 'down') keep(withMoved(document, step.id, index + (what === 'up' ? -1 : 1)), `${step.name} moved ${what}`)
+  else if (what === 'remove') keep(withoutStep(document, step.id), `${step.name} removed`)
+  else if (what === 'reset') {
+    const spec = specOf(step)
+    if (spec) keep(withStep(document, step.id, { parameters: neutralParameters(spec), strength: 1 }), `${step.name} reset`)
+  }
 }
+
+const rename = (step: StepDocument, name: string) => recipes.change(props.shot.recipe, withStep(props.shot.recipe.document, step.id, { name }), `${step.name} named ${name}`.slice(0, 120))
+
+/** A card that is dragged, and the place it would be dropped at. */
+const dragged = ref<string | null>(null)
+const place = ref<number | null>(null)
+
+function over(event: DragEvent, index: number) {
+  if (!dragged.value) return
+  const bounds = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  place.value = index + (event.clientY > bounds.top + bounds.height / 2 ? 1 : 0)
+}
+function drop() {
+  const from = steps.value.findIndex((one) => one.id === dragged.value)
+  const step = steps.value[from]
+  if (step && place.value !== null) {
+    const to = place.value > from ? place.value - 1 : place.value
+    if (to !== from) recipes.change(props.shot.recipe, withMoved(props.shot.recipe.document, step.id, to), `${step.name} moved`)
+  }
+  dragged.value = place.value = null
+}
+
+useKeys([
+  { key: 'mod+c', words: 'copy the open step', press: () => copies.copy(steps.value.filter((step) => step.id === openId.value), false) },
+  { key: 'mod+shift+c', words: 'copy the recipe', press: () => copies.copy(steps.value, true) },
+  { key: 'mod+v', words: 'put what was copied on this and the picked shots', press: () => void copies.put() },
+])
 
 function strengthen(step: StepDocument, strength: number, gesture?: string) {
   recipes.change(props.shot.recipe, withStep(props.shot.recipe.document, step.id, { strength }), `${step.name}: strength`, gesture)
@@ -61,10 +100,6 @@ async function bringCorrection() {
   if (file && cut.cut) await corrections.bring(cut.cut.id, file, [props.shot.id])
   openId.value = steps.value.at(-1)?.id ?? null
   if (correctionFile.value) correctionFile.value.value = ''
-}
-
-function remove(step: StepDocument) {
-  recipes.change(props.shot.recipe, withoutStep(props.shot.recipe.document, step.id), `${step.name} removed`)
 }
 </script>
 
@@ -96,17 +131,29 @@ function remove(step: StepDocument) {
         </Menu>
         <input ref="correctionFile" type="file" accept=".cc,.ccc,.cdl,.edl" class="hidden" aria-label="CDL file" @change="bringCorrection" />
       </div>
-      <template v-for="step in steps" :key="step.id">
+      <div
+        v-for="(step, index) in steps"
+        :key="step.id"
+        class="border-t-2"
+        :class="place === index ? 'border-weld' : 'border-transparent'"
+        :draggable="openId !== step.id"
+        @dragstart="dragged = step.id"
+        @dragover.prevent="over($event, index)"
+        @drop.prevent="drop"
+        @dragend="dragged = place = null"
+      >
         <StepCard
           v-if="specOf(step)"
+          :first="index === 0"
+          :last="index === steps.length - 1"
           :step="step"
           :spec="specOf(step)!"
           :open="openId === step.id"
           @toggle="openId = openId === step.id ? null : step.id"
           @strength="(value, gesture) => strengthen(step, value, gesture)"
           @switch="flip(step)"
-          @reset="reset(step)"
-          @remove="remove(step)"
+          @name="rename(step, $event)"
+          @act="act(step, $event)"
         >
           <BalancePanel
             v-if="step.kind === 'balance' && cut.project"
@@ -120,7 +167,11 @@ function remove(step: StepDocument) {
           <CurvesPanel v-else-if="step.kind === 'curves'" :recipe="shot.recipe" :step="step" :spec="specOf(step)!" :trace="trace" :curves="shapes[step.id] ?? null" />
           <StepPanel v-else :recipe="shot.recipe" :step="step" :spec="specOf(step)!" />
         </StepCard>
-      </template>
+      </div>
+      <p v-if="copies.steps.length" class="flex items-center justify-between gap-2 px-3 pt-3 text-2xs text-dim">
+        <span class="min-w-0 truncate">copied: {{ copies.words }}</span>
+        <button class="control px-2 py-0 text-xs" @click="copies.put()">{{ copies.whole ? 'replace' : 'put' }} on {{ copies.shots.length === 1 ? 'this shot' : `${copies.shots.length} shots` }}</button>
+      </p>
       <div v-if="steps.length === 0" class="px-3 py-4">
         <p class="text-dim">Nothing is done to this shot yet.</p>
         <button class="control-main mt-3" @click="add('balance')">Begin with Balance</button>

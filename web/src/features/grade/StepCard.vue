@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import type { ParameterSpec, StepDocument, StepSpec } from '@/api/types'
-import { computed } from 'vue'
+import { computed, nextTick, ref } from 'vue'
+import StepMenu, { type StepAct } from './StepMenu.vue'
 import NumberField from './NumberField.vue'
 import { summary } from './edit'
 import { useGesture } from './useStepEditor'
 
-const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean }>()
-const emit = defineEmits<{ toggle: []; switch: []; strength: [value: number, gesture?: string]; reset: []; remove: [] }>()
+const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean; first: boolean; last: boolean }>()
+const emit = defineEmits<{ toggle: []; switch: []; strength: [value: number, gesture?: string]; name: [name: string]; act: [what: StepAct] }>()
 
 /** Strength is every step's; it is no parameter of any. */
 const STRENGTH: ParameterSpec = {
@@ -14,6 +15,20 @@ const STRENGTH: ParameterSpec = {
   about: "How much of the step's change is kept.",
 }
 const gesture = useGesture()
+const naming = ref(false)
+const field = ref<HTMLInputElement>()
+
+async function rename() {
+  naming.value = true
+  await nextTick()
+  field.value?.select()
+}
+function named(name: string) {
+  if (!naming.value) return
+  naming.value = false
+  if (name.trim() && name.trim() !== props.step.name) emit('name', name.trim())
+}
+const act = (what: StepAct) => (what === 'rename' ? void rename() : emit('act', what))
 
 const line = computed(() => summary(props.step, props.spec) || 'neutral')
 </script>
@@ -32,14 +47,26 @@ const line = computed(() => summary(props.step, props.spec) || 'neutral')
         <i v-if="step.enabled" class="absolute inset-0.5 bg-ink" />
       </button>
       <button class="min-w-0 flex-1 text-left" :aria-expanded="open" @click="$emit('toggle')">
-        <span class="block text-sm" :class="step.enabled ? 'text-ink' : 'text-faint'">{{ step.name }}</span>
+        <input
+          v-if="naming"
+          ref="field"
+          class="field w-full py-0 text-sm select-text"
+          :value="step.name"
+          :aria-label="`name of ${step.name}`"
+          maxlength="80"
+          @click.stop
+          @keydown.stop
+          @keydown.enter="($event.target as HTMLInputElement).blur()"
+          @keydown.esc="naming = false"
+          @blur="named(($event.target as HTMLInputElement).value)"
+        />
+        <span v-else class="block truncate text-sm" :class="step.enabled ? 'text-ink' : 'text-faint'" @dblclick.stop="rename">{{ step.name }}</span>
         <span class="block truncate text-2xs text-dim">{{ line }}</span>
       </button>
       <span class="flex items-center gap-2 text-2xs text-dim">
         <template v-if="open">
           <span class="w-14"><NumberField compact :spec="STRENGTH" :label="`strength of ${step.name}`" :model-value="step.strength" @update:model-value="emit('strength', $event, gesture.id())" @begin="gesture.begin" @end="gesture.end" /></span>
-          <button class="hover:text-ink" @click="$emit('reset')">reset</button>
-          <button class="hover:text-madder" @click="$emit('remove')">remove</button>
+          <StepMenu :name="step.name" :first="first" :last="last" @act="act" />
         </template>
         <span v-else>{{ Math.round(step.strength * 100) }} %</span>
       </span>

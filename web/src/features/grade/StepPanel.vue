@@ -24,7 +24,7 @@ function setRow(name: string, index: number, value: number) {
     <TextChoice v-for="text in spec.texts" :key="text.name" :spec="text" :model-value="editor.text(text)" @update:model-value="editor.set(text.name, $event)" />
     <div v-for="parameter in rows" :key="parameter.name">
       <span class="mb-0.5 block text-2xs text-dim" :title="parameter.about">{{ parameter.label }}</span>
-      <div class="grid grid-cols-4 gap-x-1.5">
+      <div class="grid gap-x-1.5" :style="{ gridTemplateColumns: `repeat(${Math.max(4, parameter.channels?.length ?? 0)}, minmax(0, 1fr))` }">
         <div v-for="(channel, index) in parameter.channels" :key="channel">
           <NumberField
             compact

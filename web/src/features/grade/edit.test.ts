@@ -1,6 +1,6 @@
 import type { HandleSpec, ParameterSpec, RecipeDocument } from '@/api/types'
 import { describe, expect, it } from 'vitest'
-import { deviation, moved, shownValue, typedValue, withParameter } from './edit'
+import { deviation, moved, shownValue, typedValue, withCopy, withMoved, withParameter } from './edit'
 
 const gain: ParameterSpec = {
   name: 'gain', label: 'gain', channels: ['master', 'red', 'green', 'blue'], unit: 'ratio',
@@ -39,5 +39,23 @@ describe('numbers', () => {
     const after = withParameter(before, 'a', 'exposure', 1)
     expect(after.steps[0]?.parameters).toEqual({ exposure: 1, tint: 3 })
     expect(before.steps[0]?.parameters.exposure).toBe(0)
+  })
+})
+
+describe('the order of steps', () => {
+  const steps = ['a', 'b', 'c'].map((id) => ({ id, kind: 'balance', name: id, enabled: true, strength: 1, parameters: {} }))
+  const order = (document: RecipeDocument) => document.steps.map((one) => one.name).join('')
+
+  it('changes by moving one, up, down and to the ends', () => {
+    expect(order(withMoved({ steps }, 'a', 2))).toBe('bca')
+    expect(order(withMoved({ steps }, 'c', 0))).toBe('cab')
+    expect(order(withMoved({ steps }, 'x', 0))).toBe('abc')
+  })
+
+  it('has a copy right after its original', () => {
+    const copied = withCopy({ steps }, 'b', 'new')
+    expect(order(copied)).toBe('abb copyc')
+    expect(copied.steps[2]?.id).toBe('new')
+    expect(steps).toHaveLength(3)
   })
 })

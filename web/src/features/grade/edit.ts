@@ -29,6 +29,19 @@ export function withoutStep(document: RecipeDocument, id: string): RecipeDocumen
   return { steps: document.steps.filter((step) => step.id !== id) }
 }
 
+/** With a step at another place in signal order. */
+export function withMoved(document: RecipeDocument, id: string, to: number): RecipeDocument {
+  const step = document.steps.find((one) => one.id === id)
+  if (!step) return document
+  const rest = document.steps.filter((one) => one.id !== id)
+  return { steps: [...rest.slice(0, to), step, ...rest.slice(to)] }
+}
+
+/** With a copy of a step right after it. */
+export function withCopy(document: RecipeDocument, id: string, copy: string): RecipeDocument {
+  return { steps: document.steps.flatMap((step) => (step.id === id ? [step, { ...step, id: copy, name: `${step.name} copy`.slice(0, 80) }] : [step])) }
+}
+
 export function withParameter(document: RecipeDocument, id: string, name: string, value: ParameterValue): RecipeDocument {
   const step = document.steps.find((one) => one.id === id)
   return step ? withStep(document, id, { parameters: { ...step.parameters, [name]: value } }) : document

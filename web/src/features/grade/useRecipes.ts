@@ -128,7 +128,7 @@ export const useRecipes = defineStore('recipes', () => {
     if (unsaved.value) event.preventDefault()
   })
 
-  return { change, adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), settle, conflict, keptAt, unsaved, offline, generation }
+  return { change, settled: async () => void (await sending), adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), settle, conflict, keptAt, unsaved, offline, generation }
 })
 
 function pause(milliseconds: number) {
