@@ -170,6 +170,19 @@ RSpec.describe "Pictures", type: :request do
     expect(ask.last["picture"]).not_to be_empty
   end
 
+  it "solves a neutral patch, and refuses one that cannot be trusted" do
+    document = Studio.balance("b", exposure: 0.5)
+    ask_neutral = ->(**more) { call(:post, "/shots/#{shot.id}/neutral", {frame: 3, step: "b", document:, region: [0.2, 0.2, 0.4, 0.4], **more}) }
+    ask_neutral.call
+    expect(json).to match("temperature" => be_within(0.2).of(0.0), "tint" => be_within(0.2).of(0.0))
+    ask_neutral.call(region: [0.5, 0.5, 0.01, 0.01])
+    expect([last_response.status, json["path"]]).to eq([422, "patch"])
+    ask_neutral.call(step: "z")
+    expect([last_response.status, json["path"]]).to eq([422, "step"])
+    ask_neutral.call(region: "x")
+    expect([last_response.status, json["path"]]).to eq([422, "region"])
+  end
+
   it "draws a shot small for the ribbon" do
     call(:get, "/shots/#{shot.id}/small.png?revision=0")
     expect([last_response.status, last_response.content_type]).to eq([200, "image/png"])

@@ -49,6 +49,16 @@ module Mordant
         Recipe.new("steps" => entries.select { |entry| ids.include?(entry.id) }.map(&:to_h))
       end
 
+      # @param id [String] of an entry
+      # @return [Recipe] of the entries before it
+      # @raise [ParameterError] of an id that no step has
+      def before(id)
+        index = entries.find_index { |entry| entry.id == id }
+        raise ParameterError.new(path: "step", expected: "the id of a step of the recipe", found: id) unless index
+
+        only(entries.first(index).map(&:id))
+      end
+
       # @return [Array<Entry>] that change pictures and that no look-up table can hold
       def beyond_luts = entries.select { |entry| entry.acts? && !entry.step.pointwise? }
 

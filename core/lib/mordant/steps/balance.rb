@@ -101,19 +101,28 @@ module Mordant
         ((made - space.black) / span).to_a
       end
 
+      # @return [Array<Float>] stops of red, green and blue before the white gains
+      def exposures = Array.new(3) { |channel| exposure + (printer[0] + printer[channel + 1]) / POINTS_A_STOP }
+
+      # @return [Array<Float>] light of red, green and blue, after exposure, that temperature
+      #   and tint leave where it is
+      def anchors(space) = Array.new(3) { |channel| curve(channel, space).black_light }
+
       private
+
+      def curve(channel, space) = ToneCurve.new(space:, pivot: space.code_at(pivot), contrast:, **channel_values(channel, space))
 
       def tone(space)
         apart = [*IDLE, :saturation]
         return [] if self.class.neutral.values.except(*apart) == values.except(*apart)
 
-        curves = Array.new(3) { |channel| ToneCurve.new(space:, pivot: space.code_at(pivot), contrast:, **channel_values(channel, space)) }
+        curves = Array.new(3) { |channel| curve(channel, space) }
         curves = curves.first if curves.uniq.size == 1
         [Pointwise::Curve.new(curves, domain: space.tabulation, fine: false)]
       end
 
       def channel_values(channel, space)
-        {exposure: exposure + (printer[0] + printer[channel + 1]) / POINTS_A_STOP, white: white_gains(space)[channel],
+        {exposure: exposures[channel], white: white_gains(space)[channel],
          black_point: black, white_point: white,
          lift: lift[0] + lift[channel + 1], offset: offset[0] + offset[channel + 1],
          gain: gain[0] * gain[channel + 1], gamma: gamma[0] * gamma[channel + 1]}

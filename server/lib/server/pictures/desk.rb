@@ -56,6 +56,15 @@ module Server
         fetch(cut, shot, layer) if shot
       end
 
+      # A part of a frame as decoded; in a dissolve of the incoming shot.
+      #
+      # @param region [Array<Float>] see Mordant::Media::Codes#crop
+      # @return [Mordant::Media::Codes]
+      def patch(cut, frame:, region:)
+        layer = cut.timeline.layers(frame).last
+        fetch(cut, shot_of(cut, layer), layer).crop(region)
+      end
+
       # The grade of a frame as 16-bit codes on the nodes of a lattice over the codes
       # that occur in it, red fastest.
       #

@@ -2,6 +2,8 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, toRef, watchEffect } from 'vue'
 import { followDrag } from '../grade/useDrag'
+import PickLayer from './PickLayer.vue'
+import { usePick } from './usePick'
 import { useZoom } from './useZoom'
 
 const props = defineProps<{
@@ -19,6 +21,7 @@ const canvas = ref<HTMLCanvasElement>()
 const { width, height } = useElementSize(box)
 const stage = computed(() => ({ width: width.value, height: height.value }))
 const zoom = useZoom(stage, toRef(props, 'raster'))
+const pick = usePick()
 const pixels = window.devicePixelRatio || 1
 
 watchEffect(
@@ -55,6 +58,7 @@ defineExpose({ fit: zoom.fit, actual: () => zoom.actual(), toggle: () => (zoom.f
   <div class="relative min-h-0 flex-1 bg-[#111]" :class="zoom.fits.value ? '' : 'cursor-grab'">
     <div ref="box" class="absolute inset-x-3 top-8 bottom-3 overflow-hidden" @wheel.prevent="wheel" @pointerdown="press" @dblclick="zoom.fit">
       <canvas ref="canvas" class="size-full" role="img" :aria-label="label" />
+      <PickLayer v-if="pick.asked" :place="zoom.place.value" />
     </div>
     <div class="absolute inset-x-3 top-2 flex items-baseline justify-between text-xs text-dim">
       <span><slot name="label" /></span>

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import type { Recipe, StepDocument, StepSpec, ToneTrace, WorkingSpace } from '@/api/types'
-import { computed, toRef } from 'vue'
+import { sendJson } from '@/api/client'
+import { computed, onBeforeUnmount, toRaw, toRef } from 'vue'
+import { useCut } from '../bench/useCut'
+import { usePick } from '../bench/usePick'
+import { useKeys } from '../shell/useKeys'
+import { useNotices } from '../shell/useNotices'
 import { useStorage } from '@vueuse/core'
 import NumberField from './NumberField.vue'
 import StavePanel from './StavePanel.vue'
@@ -14,6 +19,26 @@ const props = defineProps<{
   curve: number[] | null
   space: WorkingSpace
 }>()
+
+const pick = usePick()
+const cut = useCut()
+const notices = useNotices()
+const NEUTRAL = 'click or drag over something that is grey'
+
+/** Solves temperature and tint from a patch; what comes is an ordinary change. */
+function pickNeutral() {
+  pick.ask(NEUTRAL, async (region) => {
+    try {
+      const body = { frame: cut.frame, step: props.step.id, document: toRaw(props.recipe.document), region }
+      const found = await sendJson<Record<string, number>>('POST', `/shots/${props.recipe.shot}/neutral`, body)
+      editor.setAll(found, 'grey picked')
+    } catch (error) {
+      notices.trouble(error)
+    }
+  })
+}
+onBeforeUnmount(pick.cancel)
+useKeys([{ key: 'n', words: 'pick something grey', press: pickNeutral }])
 
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
 const singles = computed(() => props.spec.parameters.filter((parameter) => !parameter.channels))
@@ -45,6 +70,8 @@ function setRow(name: string, index: number, value: number) {
       />
     </div>
     <div class="mt-2 flex items-center gap-2 text-2xs text-dim">
+      <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': pick.asked?.words === NEUTRAL }" :aria-pressed="pick.asked?.words === NEUTRAL" title="N: click or drag over something that is grey" @click="pickNeutral">pick grey</button>
+      <span class="flex-1" />
       <span v-for="text in spec.texts" :key="text.name" class="contents" :title="text.about">
         <span>{{ text.label }}</span>
         <button

@@ -27,6 +27,12 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
   const recipes = useRecipes()
   const gesture = useGesture()
 
+  /** Several parameters in one change. */
+  function setAll(values: Record<string, ParameterValue>, words: string) {
+    const document = Object.entries(values).reduce((made, [name, value]) => withParameter(made, step.value.id, name, value), recipe.value.document)
+    recipes.change(recipe.value, document, `${step.value.name}: ${words}`)
+  }
+
   function set(name: string, value: ParameterValue) {
     const label = [...spec.value.parameters, ...spec.value.texts, ...spec.value.curves].find((parameter) => parameter.name === name)?.label ?? name
     recipes.change(recipe.value, withParameter(recipe.value.document, step.value.id, name, value), `${step.value.name}: ${label}`, gesture.id())
@@ -44,6 +50,7 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
     text: (one: TextSpec): string => String(step.value.parameters[one.name] ?? one.neutral),
     points: (name: string): CurvePoint[] => (step.value.parameters[name] as CurvePoint[] | undefined) ?? [],
     set,
+    setAll,
     begin: gesture.begin,
     end: gesture.end,
     reset: (name: string) => set(name, neutralOf(parameter(name))),

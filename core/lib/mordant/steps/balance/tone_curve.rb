@@ -13,6 +13,14 @@ module Mordant
           toned(balanced(code))
         end
 
+        # The light, after exposure, that leaves the step at the foot of the tone axis.
+        def black_light
+          return 0.0 if lift.zero? && offset.zero? && contrast == 1.0 && black_point.zero?
+
+          code = space.black + (black_point - lift / (1 - lift) * range) * span
+          space.decode((code - pivot) / contrast + pivot - offset * span)
+        end
+
         private
 
         def span = space.white - space.black
@@ -47,14 +55,6 @@ module Mordant
         def black = space.black
 
         def range = white_point - black_point
-
-        # The light, after exposure, that leaves the step at the foot of the tone axis.
-        def black_light
-          return 0.0 if lift.zero? && offset.zero? && contrast == 1.0 && black_point.zero?
-
-          code = space.black + (black_point - lift / (1 - lift) * range) * span
-          space.decode((code - pivot) / contrast + pivot - offset * span)
-        end
       end
     end
   end

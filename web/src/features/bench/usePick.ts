@@ -1,0 +1,27 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+
+/** Left, top, width and height as shares of the picture. */
+export type Region = [number, number, number, number]
+
+interface Pick {
+  /** What is to be picked, in words. */
+  words: string
+  take: (region: Region) => void
+}
+
+/** A patch somebody is asked to point at in the picture. */
+export const usePick = defineStore('pick', () => {
+  const asked = ref<Pick | null>(null)
+
+  return {
+    asked,
+    ask: (words: string, take: Pick['take']) => (asked.value = asked.value?.words === words ? null : { words, take }),
+    cancel: () => (asked.value = null),
+    take(region: Region) {
+      const pick = asked.value
+      asked.value = null
+      pick?.take(region)
+    },
+  }
+})
