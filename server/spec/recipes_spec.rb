@@ -120,4 +120,43 @@ RSpec.describe "Grades", type: :request do
     expect([last_response.status, json["path"]]).to eq([422, "steps[1].kind"])
     expect(shots[1].recipe.reload.document["steps"]).to be_empty
   end
+
+  it "keeps several versions of a shot, one of them in use" do
+    cut = Studio.cut(@folder)
+    shot = cut.loaded_shots.first
+    shot.recipe.accept(revision: 0, document: Studio.balance(exposure: 0.5), words: "x")
+    call(:post, "/shots/#{shot.id}/versions", {name: "Colder"})
+    expect([last_response.status, json["recipe"]["name"], json["versions"].map { |one| one["name"] }]).to eq([201, "Colder", ["First light", "Colder"]])
+    expect(json["recipe"]["document"]).to eq(shot.recipe.reload.document)
+    call(:put, "/recipes/#{json["recipe"]["id"]}", {revision: 0, document: Studio.balance(temperature: -20), words: "colder"})
+    call(:get, "/cuts/#{cut.id}")
+    expect(json["shots"][0]["recipe"]["document"]["steps"][0]["parameters"]["temperature"]).to eq(-20)
+    call(:patch, "/shots/#{shot.id}", {recipe: shot.recipes.first.id})
+    expect(json["recipe"]["document"]["steps"][0]["parameters"]["exposure"]).to eq(0.5)
+    call(:post, "/shots/#{shot.id}/versions", {name: "Colder"})
+    expect([last_response.status, json["path"]]).to eq([422, "name"])
+    call(:patch, "/shots/#{shot.id}", {recipe: cut.loaded_shots.last.recipe.id})
+    expect([last_response.status, json["path"]]).to eq([422, "recipe"])
+  end
+
+  it "tells what was done in words, and goes back and on to any point" do
+    cut = Studio.cut(@folder)
+    recipe = cut.loaded_shots.first.recipe
+    [0.1, 0.2, 0.3].each_with_index { |exposure, n| recipe.accept(revision: n, document: Studio.balance(exposure:), words: "exposure #{exposure}") }
+    path = "/projects/#{cut.project.id}/history"
+    call(:get, path)
+    ids = json["changes"].map { |change| change["id"] }
+    expect([json["changes"].map { |change| change["words"] }, json["at"]]).to eq([["exposure 0.1", "exposure 0.2", "exposure 0.3"], ids.last])
+    exposure = -> { recipe.reload.document["steps"].dig(0, "parameters", "exposure") }
+    call(:post, path, {change: ids.first})
+    expect([exposure.call, json["recipes"].size]).to eq([0.1, 1])
+    call(:post, path, {change: ids.last})
+    expect(exposure.call).to eq(0.3)
+    call(:post, path, {change: nil})
+    expect(exposure.call).to be_nil
+    call(:get, path)
+    expect([json["at"], json["changes"].size]).to eq([nil, 3])
+    call(:post, path, {change: 999})
+    expect([last_response.status, json["path"]]).to eq([422, "change"])
+  end
 end

@@ -146,7 +146,7 @@ export interface Project {
 }
 
 export interface ProjectSummary extends Project {
-  cuts: { id: number; name: string; shots: { id: number; revision: number; encoding: string | null; range: string | null }[] }[]
+  cuts: { id: number; name: string; shots: { id: number; revision: string; encoding: string | null; range: string | null }[] }[]
 }
 
 export type ParameterValue = number | number[] | string | CurvePoint[]
@@ -208,7 +208,9 @@ export interface Shot {
   length: number
   dissolve: number
   clip: Clip
+  /** The version in use. */
   recipe: Recipe
+  versions: { id: number; name: string }[]
 }
 
 export interface Cut {

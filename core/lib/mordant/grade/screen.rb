@@ -13,6 +13,8 @@ module Mordant
       # Screens a browser picture can be made for.
       CANVASES = {"2.4" => "rec709-bt1886", "2.2" => "rec709-g2.2", "srgb" => "srgb"}.freeze
 
+      EXAGGERATION = 4.0
+
       attr_reader :view, :canvas
 
       # From a view's codes to a canvas's, kept with its tables.
@@ -26,11 +28,14 @@ module Mordant
       # @param view [View]
       # @param canvas [String] a key of CANVASES
       # @param on [Boolean] the view transform
+      # @param exaggerate [Boolean] colours drawn EXAGGERATION times as far from grey, to see a
+      #   cast; nothing measured or written knows of it
       # @raise [ParameterError]
-      def initialize(view:, canvas: "2.4", space: Colour::WorkingSpace.default, on: true)
+      def initialize(view:, canvas: "2.4", space: Colour::WorkingSpace.default, on: true, exaggerate: false)
         raise ParameterError.new(path: "canvas", expected: CANVASES.keys.join(", "), found: canvas) unless CANVASES.key?(canvas)
 
         @view, @canvas, @space, @on = view, canvas, space, on
+        @boost = Pointwise::Chain.new(exaggerate ? Steps::Balance::SaturationModel.operations("plain", EXAGGERATION, space.luminance_weights) : [])
         @output = Output.for(view, space)
         freeze
       end
@@ -41,7 +46,7 @@ module Mordant
       def encoding = on? ? CANVASES.fetch(canvas) : @space.log
 
       # @return [Pointwise::Chain] from log codes of the working space to the canvas
-      def chain = on? ? @output.chain + onward : Pointwise::Chain.new([])
+      def chain = on? ? @boost + @output.chain + onward : @boost
 
       # @param working [Frame] log codes of the working space
       # @return [Frame] in the view's encoding, as its file would hold it
@@ -51,6 +56,7 @@ module Mordant
       # @param measured [Frame] the same in the view's encoding
       # @return [Frame] codes for the canvas
       def drawn(working, measured)
+        return drawn_boosted(working) unless @boost.empty?
         return working unless on?
         return measured if onward.empty?
 
@@ -58,6 +64,14 @@ module Mordant
       end
 
       private
+
+      def drawn_boosted(working)
+        boosted = working.with(@boost.call(working.rgb))
+        return boosted unless on?
+
+        shown = measured(boosted)
+        onward.empty? ? shown : shown.with(onward.call(shown.rgb), encoding:)
+      end
 
       def onward = self.class.onward(view.encoding, CANVASES.fetch(canvas))
     end

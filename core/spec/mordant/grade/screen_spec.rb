@@ -32,6 +32,17 @@ RSpec.describe Mordant::Grade::Screen do
     expect([drawn.encoding, drawn.rgb.max]).to match(["rec709-bt1886", be_between(0.1, 1.2)])
   end
 
+  it "exaggerates colours in what is drawn and in nothing that is measured" do
+    plain, loud = [false, true].map { |exaggerate| described_class.new(view: Mordant::Grade::View::STANDARD, exaggerate:) }
+    measured = loud.measured(working)
+    expect(measured.rgb).to eq(plain.measured(working).rgb)
+    drawn = loud.drawn(working, measured)
+    expect(drawn.rgb[0, 0] - drawn.rgb[2, 0]).to be > 2 * (measured.rgb[0, 0] - measured.rgb[2, 0])
+    expect((loud.chain.call(working.rgb) - drawn.rgb).abs.max).to be < 1e-6
+    grey = Frames.flat([0.4, 0.4, 0.4])
+    expect((loud.drawn(grey, loud.measured(grey)).rgb - plain.measured(grey).rgb).abs.max).to be < 1e-6
+  end
+
   it "shows the codes of the working space when the view is off" do
     screen = described_class.new(view: Mordant::Grade::View::STANDARD, on: false)
     expect(screen.drawn(working, screen.measured(working))).to equal(working)

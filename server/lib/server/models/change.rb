@@ -43,7 +43,45 @@ module Server
       # @return [Change, nil] what redo would bring
       def next_of(project) = where(project:, parent_id: project.head_change_id).order(:id).last
 
+      LINE = 200 # changes listed either way
+
+      # What was done up to where the project stands, and what redo would bring, oldest
+      # first.
+      #
+      # @return [Array<Change>]
+      def line(project)
+        done = chain(project.head_change) { |change| change.parent }
+        undone = chain(next_of(project)) { |change| where(project:, parent_id: change.id).order(:id).last }
+        done.reverse + undone
+      end
+
+      # Goes back or on to a change of the line, or before the first one.
+      #
+      # @param id [Integer, nil] of a change; nil: before all
+      # @return [Array<Recipe>] that have changed
+      # @raise [Mordant::ParameterError] of a change that is not on the line
+      def travel(project, id)
+        transaction do
+          list = line(project).map(&:id)
+          to = id ? list.index(id) : -1
+          raise Mordant::ParameterError.new(path: "change", expected: "a change of the history", found: id) unless to
+
+          from = list.index(project.head_change_id) || -1
+          touched = Array.new((to - from).abs) { ((to > from) ? self.redo(project.reload) : undo(project.reload)).revisions.pluck(:recipe_id) }
+          Recipe.where(id: touched.flatten.uniq).order(:id).to_a
+        end
+      end
+
       private
+
+      def chain(first)
+        list = []
+        while first && list.size < LINE
+          list << first
+          first = yield(first)
+        end
+        list
+      end
 
       # The change of the same drag, when nothing came between.
       def continued(project, gesture, recipes)

@@ -55,7 +55,7 @@ module Server
 
     # For a list of cuts; what the pictures of its shots depend on.
     def summary
-      {id:, name:, shots: shots.map { |shot| {id: shot.id, revision: shot.recipe.revision, encoding: shot.clip.encoding, range: shot.clip.range} }}
+      {id:, name:, shots: shots.map { |shot| {id: shot.id, revision: "#{shot.recipe.id}.#{shot.recipe.revision}", encoding: shot.clip.encoding, range: shot.clip.range} }}
     end
 
     def to_h

@@ -138,7 +138,7 @@ module Server
           wish = document || {}
           raise Mordant::ParameterError.new(path: "on", expected: "an object", found: document) unless wish.is_a?(Hash)
 
-          Mordant::Grade::Screen.new(view: project.view_of(wish["target"]), canvas: (wish["canvas"] || project.canvas).to_s, space: project.space, on: wish["view"] != false)
+          Mordant::Grade::Screen.new(view: project.view_of(wish["target"]), canvas: (wish["canvas"] || project.canvas).to_s, space: project.space, on: wish["view"] != false, exaggerate: wish["exaggerate"] == true)
         end
 
         # A recipe under a moving hand, shown before it is stored.

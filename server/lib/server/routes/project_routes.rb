@@ -34,6 +34,19 @@ module Server
         step(:redo)
       end
 
+      # What was done, in words; and back or on to any point of it.
+      app.get "/api/projects/:id/history" do
+        project = Project.fetch(params["id"])
+        answer(at: project.head_change_id, changes: Change.line(project).map { |change| {id: change.id, words: change.words, at: change.updated_at.iso8601} })
+      end
+
+      app.post "/api/projects/:id/history" do
+        project = Project.fetch(params["id"])
+        body = body_json
+        recipes = Change.travel(project, body["change"] && whole(body, "change"))
+        answer(project: project.reload.to_h, recipes: recipes.map(&:to_h))
+      end
+
       app.helpers do
         def step(direction)
           project = Project.fetch(params["id"])

@@ -16,6 +16,20 @@ module Server
         answer(recipe: recipe.to_h, project: recipe.project.reload.to_h)
       end
 
+      # A version more, begun as a copy of the one in use.
+      app.post "/api/shots/:id/versions" do
+        shot = Shot.includes(:recipes, clip: :media_root).fetch(params["id"])
+        shot.branch(body_json["name"])
+        status 201
+        answer(shot.reload.to_h)
+      end
+
+      app.patch "/api/shots/:id" do
+        shot = Shot.includes(:recipes, clip: :media_root).fetch(params["id"])
+        shot.use(whole(body_json, "recipe"))
+        answer(shot.reload.to_h)
+      end
+
       # Copies of steps onto many shots at once; one undo takes all back.
       app.post "/api/cuts/:id/paste" do
         cut = Cut.includes(:project).fetch(params["id"])

@@ -92,6 +92,7 @@ useKeys([
   { key: 'd', words: 'one frame on', press: () => goFrame(cut.frame + 1) },
   { key: 'w', words: 'held: the source', press: () => (source.value = true), release: () => (source.value = false) },
   { key: 'v', words: 'view transform on and off', press: screen.flip },
+  { key: 'x', words: 'held: colours exaggerated, to see a cast', press: () => (screen.exaggerate = true), release: () => (screen.exaggerate = false) },
   { key: 'space', words: 'play, stop', press: togglePlay },
   { key: 'r', words: 'round the shot or the cut', press: () => (looping.value = !looping.value) },
   { key: 'f', words: 'fit or 1:1', press: () => stage.value?.toggle() },
@@ -115,7 +116,7 @@ useKeys([
         :data-settled="picture.settled.value"
         :data-size="header?.size"
       >
-        <template #label><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ source ? 'as shot' : 'graded' }} · {{ cut.shot.clip.name }}</template>
+        <template #label><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ source ? 'as shot' : 'graded' }}{{ screen.exaggerate ? ', colours exaggerated' : '' }} · {{ cut.shot.clip.name }}</template>
       </PictureStage>
       <CutBar
         :shots="cut.shots"

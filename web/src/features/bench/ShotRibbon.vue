@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Project, Shot } from '@/api/types'
 import { computed, ref, watch } from 'vue'
-import { smallPicture } from './smallPicture'
+import { smallPictureOf } from './smallPicture'
 
 const props = defineProps<{ project: Project; shots: Shot[]; current: number | null; picked: number[] }>()
 const emit = defineEmits<{ go: [index: number]; pick: [id: number] }>()
@@ -45,7 +45,7 @@ watch(
         @mousedown.prevent
         @click="$event.ctrlKey || $event.metaKey ? emit('pick', shot.id) : emit('go', index)"
       >
-        <img :src="smallPicture(project, { id: shot.id, revision: shot.recipe.revision, encoding: shot.clip.encoding, range: shot.clip.range })" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" />
+        <img :src="smallPictureOf(project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" />
         <span class="mt-0.5 flex items-center justify-between text-2xs text-dim">
           <span class="flex items-center gap-1.5"><b class="font-medium text-ink">{{ shot.name }}</b><i v-if="graded(shot)" class="size-1 rounded-full bg-ink" title="has steps" /></span>
           <span :class="shot.clip.encoding ? '' : 'text-madder'">{{ shot.clip.encoding ? (shot.clip.camera ?? shot.clip.reel ?? '') : 'no encoding' }}</span>

@@ -1,6 +1,11 @@
-import type { Project } from '@/api/types'
+import type { Project, Shot } from '@/api/types'
 
 /** The address of a shot's small picture; it holds all the picture depends on. */
-export function smallPicture(project: Project, shot: { id: number; revision: number; encoding: string | null; range?: string | null }): string {
+export function smallPicture(project: Project, shot: { id: number; revision: string; encoding: string | null; range?: string | null }): string {
   return `/api/shots/${shot.id}/small.png?revision=${shot.revision}.${shot.encoding}.${shot.range ?? ''}.${project.stamp}`
+}
+
+/** The same of a shot of the open cut. */
+export function smallPictureOf(project: Project, { id, recipe, clip }: Shot): string {
+  return smallPicture(project, { id, revision: `${recipe.id}.${recipe.revision}`, encoding: clip.encoding, range: clip.range })
 }

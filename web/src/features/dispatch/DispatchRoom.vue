@@ -2,7 +2,7 @@
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import CutCorrections from '../grade/CutCorrections.vue'
-import { smallPicture } from '../bench/smallPicture'
+import { smallPictureOf } from '../bench/smallPicture'
 import { useCut } from '../bench/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
@@ -76,7 +76,7 @@ async function place() {
                 :aria-pressed="chosen.includes(shot.id)"
                 @click="chosen = toggled(chosen, shot.id)"
               >
-                <img :src="smallPicture(cut.cut.project, { id: shot.id, revision: shot.recipe.revision, encoding: shot.clip.encoding, range: shot.clip.range })" :alt="`shot ${shot.name}`" class="aspect-video w-full object-cover" />
+                <img :src="smallPictureOf(cut.cut.project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full object-cover" />
                 <span class="block px-0.5 text-2xs" :class="chosen.includes(shot.id) ? 'text-ink' : 'text-dim'">{{ shot.name }} <span v-if="!shot.clip.encoding" class="text-madder">no encoding</span></span>
               </button>
             </div>

@@ -10,6 +10,7 @@ import CurvesPanel from './CurvesPanel.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import StepCard from './StepCard.vue'
 import StepPanel from './StepPanel.vue'
+import VersionMenu from './VersionMenu.vue'
 import TakePanel from './TakePanel.vue'
 import type { StepAct } from './StepMenu.vue'
 import { neutralParameters, newStep, withCopy, withMoved, withStep, withoutStep } from './edit'
@@ -32,7 +33,7 @@ const steps = computed(() => props.shot.recipe.document.steps)
 const specOf = (step: StepDocument) => catalogue.step(step.kind)
 
 watch(
-  () => props.shot.id,
+  () => props.shot.recipe.id,
   () => (openId.value = steps.value[0]?.id ?? null),
   { immediate: true },
 )
@@ -107,7 +108,7 @@ async function bringCorrection() {
   <aside class="flex min-h-0 flex-col border-l border-line bg-pane" aria-label="recipe">
     <header class="border-b border-line px-3 py-2.5">
       <div class="flex items-baseline justify-between">
-        <h2 class="text-base"><b class="font-semibold">{{ shot.name }}</b> <span class="text-dim">· {{ shot.recipe.name }}</span></h2>
+        <h2 class="text-base"><b class="font-semibold">{{ shot.name }}</b> <span class="text-dim">·</span> <VersionMenu :shot="shot" /></h2>
         <TakePanel v-if="shot.clip.encoding" :shot="shot" />
       </div>
       <p class="mt-0.5 truncate text-2xs" :class="shot.clip.encoding ? 'text-dim' : 'text-madder'" :title="shot.clip.encoding_reason ?? ''">

@@ -109,11 +109,16 @@ export const useRecipes = defineStore('recipes', () => {
     if (!mine) await step('undo')
   }
 
-  async function step(direction: 'undo' | 'redo') {
+  const step = (direction: 'undo' | 'redo') => go(direction)
+
+  /** To any point of the history; null: before all of it. */
+  const travel = (change: number | null) => go('history', { change })
+
+  async function go(where: string, body?: unknown) {
     await sending
     if (!cut.project) return
     try {
-      const answer = await sendJson<{ project: Project; recipes: Recipe[] }>('POST', `/projects/${cut.project.id}/${direction}`)
+      const answer = await sendJson<{ project: Project; recipes: Recipe[] }>('POST', `/projects/${cut.project.id}/${where}`, body)
       answer.recipes.forEach(take)
       kept(answer.project)
       const touched = cut.shots.findIndex((shot) => shot.recipe.id === answer.recipes[0]?.id)
@@ -128,7 +133,7 @@ export const useRecipes = defineStore('recipes', () => {
     if (unsaved.value) event.preventDefault()
   })
 
-  return { change, settled: async () => void (await sending), adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), settle, conflict, keptAt, unsaved, offline, generation }
+  return { change, settled: async () => void (await sending), adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), travel, settle, conflict, keptAt, unsaved, offline, generation }
 })
 
 function pause(milliseconds: number) {

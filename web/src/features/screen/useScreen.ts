@@ -1,7 +1,7 @@
 import type { Project } from '@/api/types'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useCut } from '../bench/useCut'
 
 /** What a picture is drawn on, as the server is asked for it. */
@@ -10,6 +10,8 @@ export interface ScreenWish {
   canvas: string
   /** The view transform; off shows the codes of the working space. */
   view: boolean
+  /** Colours drawn further from grey, while a key is held. */
+  exaggerate: boolean
 }
 
 interface Choice {
@@ -36,7 +38,8 @@ export const useScreen = defineStore('screen', () => {
   })
   const canvas = computed(() => (cut.project && choice(cut.project).canvas) ?? cut.project?.canvas ?? '2.4')
   const viewOn = computed(() => !cut.project || choice(cut.project).view !== false)
-  const wish = computed<ScreenWish>(() => ({ target: target.value?.id ?? '', canvas: canvas.value, view: viewOn.value }))
+  const exaggerate = ref(false)
+  const wish = computed<ScreenWish>(() => ({ target: target.value?.id ?? '', canvas: canvas.value, view: viewOn.value, exaggerate: exaggerate.value }))
 
-  return { target, canvas, viewOn, wish, choose, flip: () => choose({ view: !viewOn.value }) }
+  return { target, canvas, viewOn, exaggerate, wish, choose, flip: () => choose({ view: !viewOn.value }) }
 })

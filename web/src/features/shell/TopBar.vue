@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { useCut } from '../bench/useCut'
 import ScreenMenu from '../screen/ScreenMenu.vue'
+import HistoryMenu from './HistoryMenu.vue'
 import { useRecipes } from '../grade/useRecipes'
 
 const route = useRoute()
@@ -28,6 +29,7 @@ const kept = computed(() => {
     <template v-if="inCut && project">
       <span data-test="kept" :class="{ 'text-madder': recipes.offline }">{{ kept }}</span>
       <ScreenMenu v-if="route.name === 'bench'" />
+      <HistoryMenu :project="project" />
       <span class="flex gap-1">
         <button class="px-1.5 text-sm text-ink disabled:text-faint" :disabled="!project.undo" :title="project.undo ? `undo: ${project.undo}` : 'nothing to undo'" aria-label="undo" @click="recipes.undo()">↶</button>
         <button class="px-1.5 text-sm text-ink disabled:text-faint" :disabled="!project.redo" :title="project.redo ? `redo: ${project.redo}` : 'nothing to redo'" aria-label="redo" @click="recipes.redo()">↷</button>

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { getJson } from '@/api/client'
+import type { Project } from '@/api/types'
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
+import { ref } from 'vue'
+import { useRecipes } from '../grade/useRecipes'
+import { useNotices } from './useNotices'
+
+const props = defineProps<{ project: Project }>()
+const recipes = useRecipes()
+const notices = useNotices()
+const line = ref<{ id: number; words: string; at: string }[]>([])
+const here = ref<number | null>(null)
+
+async function load() {
+  try {
+    await recipes.settled()
+    const found = await getJson<{ at: number | null; changes: typeof line.value }>(`/projects/${props.project.id}/history`)
+    line.value = found.changes.reverse()
+    here.value = found.at
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+
+async function travel(change: number | null) {
+  await recipes.travel(change)
+  await load()
+}
+const clock = (at: string) => new Date(at).toLocaleTimeString('en-GB')
+</script>
+
+<template>
+  <Popover class="relative">
+    <PopoverButton class="px-1.5 text-ink" title="what was done; click a line to go there" @click="load">history</PopoverButton>
+    <PopoverPanel class="absolute right-0 z-30 mt-1 max-h-[70vh] w-80 overflow-y-auto border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
+      <button
+        v-for="(change, index) in line"
+        :key="change.id"
+        class="grid w-full grid-cols-[minmax(0,1fr)_56px] gap-2 border-l-2 px-3 py-1 text-left text-sm hover:bg-line"
+        :class="[change.id === here ? 'border-weld' : 'border-transparent', line.findIndex((one) => one.id === here) > index || here === null ? 'text-faint' : 'text-ink']"
+        @click="travel(change.id)"
+      >
+        <span class="truncate">{{ change.words }}</span><span class="text-right text-2xs text-dim">{{ clock(change.at) }}</span>
+      </button>
+      <button class="w-full border-l-2 px-3 py-1 text-left text-sm text-dim hover:bg-line" :class="here === null ? 'border-weld' : 'border-transparent'" @click="travel(null)">as it began</button>
+    </PopoverPanel>
+  </Popover>
+</template>
