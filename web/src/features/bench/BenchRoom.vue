@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, toRaw, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import RecipeColumn from '../grade/RecipeColumn.vue'
+import { useBorrow } from '../grade/useBorrow'
 import { useCopies } from '../grade/useCopies'
 import { useRecipes } from '../grade/useRecipes'
 import { handMoving } from '../grade/useStepEditor'
@@ -25,6 +26,7 @@ const notices = useNotices()
 const catalogue = useCatalogue()
 const screen = useScreen()
 const copies = useCopies()
+const borrow = useBorrow()
 const stage = ref<InstanceType<typeof PictureStage>>()
 const source = ref(false)
 const looping = ref(true)
@@ -65,7 +67,7 @@ const player = usePlayer({
 const wish = computed<PictureWish | null>(() => {
   if (!opened.value || !cut.cut || !cut.shot || player.playing.value) return null
   // the recipe as it is under the hand, whether or not it is kept yet
-  const trial = { shot: cut.shot.id, document: toRaw(cut.shot.recipe.document) }
+  const trial = { shot: cut.shot.id, document: toRaw(borrow.document ?? cut.shot.recipe.document) }
   return { cut: cut.cut.id, frame: cut.frame, source: source.value, on: screen.wish, moving: handMoving.value, trial }
 })
 const picture = usePicture(wish, notices.trouble)
@@ -83,6 +85,10 @@ function goFrame(frame: number) {
   leavePlay()
   cut.go(frame)
 }
+function tryBorrow() {
+  leavePlay()
+  if (!borrow.next()) notices.news('No shot before this one has a grade to borrow.')
+}
 const togglePlay = () => (player.playing.value ? player.stop() : player.play(cut.frame))
 
 useKeys([
@@ -92,6 +98,9 @@ useKeys([
   { key: 'd', words: 'one frame on', press: () => goFrame(cut.frame + 1) },
   { key: 'w', words: 'held: the source', press: () => (source.value = true), release: () => (source.value = false) },
   { key: 'v', words: 'view transform on and off', press: screen.flip },
+  { key: 'b', words: 'borrow the grade of the graded shot before; again: of one further back', press: tryBorrow },
+  { key: 'enter', words: 'keep what is borrowed', press: () => borrow.keep() },
+  { key: 'escape', words: 'drop what is borrowed', press: () => borrow.drop() },
   { key: 'x', words: 'held: colours exaggerated, to see a cast', press: () => (screen.exaggerate = true), release: () => (screen.exaggerate = false) },
   { key: 'space', words: 'play, stop', press: togglePlay },
   { key: 'r', words: 'round the shot or the cut', press: () => (looping.value = !looping.value) },
@@ -116,7 +125,7 @@ useKeys([
         :data-settled="picture.settled.value"
         :data-size="header?.size"
       >
-        <template #label><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ source ? 'as shot' : 'graded' }}{{ screen.exaggerate ? ', colours exaggerated' : '' }} · {{ cut.shot.clip.name }}</template>
+        <template #label><span v-if="borrow.from" class="mr-2 border border-weld px-1.5 text-weld">grade of {{ borrow.from.name }} on trial · Enter keeps, Esc drops, B further back</span><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ source ? 'as shot' : 'graded' }}{{ screen.exaggerate ? ', colours exaggerated' : '' }} · {{ cut.shot.clip.name }}</template>
       </PictureStage>
       <CutBar
         :shots="cut.shots"
