@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, toRaw, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import RecipeColumn from '../grade/RecipeColumn.vue'
+import BorrowBanner from '../grade/BorrowBanner.vue'
 import { useBorrow } from '../grade/useBorrow'
 import { useCopies } from '../grade/useCopies'
 import { useRecipes } from '../grade/useRecipes'
@@ -98,9 +99,7 @@ useKeys([
   { key: 'd', words: 'one frame on', press: () => goFrame(cut.frame + 1) },
   { key: 'w', words: 'held: the source', press: () => (source.value = true), release: () => (source.value = false) },
   { key: 'v', words: 'view transform on and off', press: screen.flip },
-  { key: 'b', words: 'borrow the grade of the graded shot before; again: of one further back', press: tryBorrow },
-  { key: 'enter', words: 'keep what is borrowed', press: () => borrow.keep() },
-  { key: 'escape', words: 'drop what is borrowed', press: () => borrow.drop() },
+  { key: 'b', words: 'borrow the grade before; again: further back', press: tryBorrow },
   { key: 'x', words: 'held: colours exaggerated, to see a cast', press: () => (screen.exaggerate = true), release: () => (screen.exaggerate = false) },
   { key: 'space', words: 'play, stop', press: togglePlay },
   { key: 'r', words: 'round the shot or the cut', press: () => (looping.value = !looping.value) },
@@ -125,7 +124,7 @@ useKeys([
         :data-settled="picture.settled.value"
         :data-size="header?.size"
       >
-        <template #label><span v-if="borrow.from" class="mr-2 border border-weld px-1.5 text-weld">grade of {{ borrow.from.name }} on trial · Enter keeps, Esc drops, B further back</span><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ source ? 'as shot' : 'graded' }}{{ screen.exaggerate ? ', colours exaggerated' : '' }} · {{ cut.shot.clip.name }}</template>
+        <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ source ? 'as shot' : 'graded' }}{{ screen.exaggerate ? ', colours exaggerated' : '' }} · {{ cut.shot.clip.name }}</template>
       </PictureStage>
       <CutBar
         :shots="cut.shots"

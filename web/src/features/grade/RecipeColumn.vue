@@ -38,6 +38,14 @@ watch(
   { immediate: true },
 )
 
+/** A recipe that has come from elsewhere opens at its first step. */
+watch(
+  () => steps.value.length,
+  (now, before) => {
+    if (before === 0 && now > 0) openId.value ??= steps.value[0]?.id ?? null
+  },
+)
+
 function add(kind: string) {
   const spec = catalogue.step(kind)
   if (!spec) return
@@ -88,7 +96,7 @@ function drop() {
 useKeys([
   { key: 'mod+c', words: 'copy the open step', press: () => copies.copy(steps.value.filter((step) => step.id === openId.value), false) },
   { key: 'mod+shift+c', words: 'copy the recipe', press: () => copies.copy(steps.value, true) },
-  { key: 'mod+v', words: 'put what was copied on this and the picked shots', press: () => void copies.put() },
+  { key: 'mod+v', words: 'put the copy on picked shots', press: () => void copies.put() },
 ])
 
 function strengthen(step: StepDocument, strength: number, gesture?: string) {

@@ -23,7 +23,7 @@ const POINTER = [
 ]
 
 const shown = (key: string) =>
-  key.replace('mod+', 'Ctrl ').replace('shift+', 'Shift ').replace('space', 'Space').replace(/\b[a-z]$/, (letter) => letter.toUpperCase())
+  key.replace('mod+', 'Ctrl ').replace('shift+', 'Shift ').replace('space', 'Space').replace('enter', 'Enter').replace('escape', 'Esc').replace(/\b[a-z]$/, (letter) => letter.toUpperCase())
 </script>
 
 <template>
@@ -35,7 +35,7 @@ const shown = (key: string) =>
         <dl class="columns-2 gap-x-8">
           <div v-for="item in listed" :key="item.key" class="mb-1.5 flex break-inside-avoid justify-between gap-3">
             <dt class="text-dim">{{ item.words }}</dt>
-            <dd><kbd class="rounded-sm border border-line bg-raise px-1.5 font-sans text-xs">{{ shown(item.key) }}</kbd></dd>
+            <dd><kbd class="whitespace-nowrap rounded-sm border border-line bg-raise px-1.5 font-sans text-xs">{{ shown(item.key) }}</kbd></dd>
           </div>
         </dl>
         <h3 class="caption mt-5 mb-2">With the pointer</h3>
