@@ -157,6 +157,8 @@ export interface StepDocument {
   name: string
   enabled: boolean
   strength: number
+  /** Neighbours with the same braid take the same input, and their changes are added. */
+  braid?: string
   parameters: Record<string, ParameterValue>
 }
 

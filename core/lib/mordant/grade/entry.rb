@@ -4,7 +4,7 @@ module Mordant
   module Grade
     # A step in its place in a recipe. Immutable.
     class Entry
-      KEYS = %w[id kind name enabled strength parameters].freeze
+      KEYS = %w[id kind name enabled strength braid parameters].freeze
 
       # @return [String] id, unique in its recipe
       attr_reader :id
@@ -13,6 +13,9 @@ module Mordant
       attr_reader :strength
       # @return [Steps::Step]
       attr_reader :step
+      # @return [String, nil] neighbours with the same braid take the same input, and their
+      #   changes are added
+      attr_reader :braid
 
       # @param document [Hash] as parsed from JSON; id and kind are needed
       # @raise [ParameterError]
@@ -25,6 +28,7 @@ module Mordant
         @name = document.key?("name") ? text(document, "name", path) : kind.label
         @enabled = switch(document, path)
         @strength = share(document, path)
+        @braid = document["braid"] && text(document, "braid", path)
         parameters = document.fetch("parameters", {})
         reject("#{path}.parameters", "an object", parameters) unless parameters.is_a?(Hash)
         @step = kind.new(parameters, path: "#{path}.parameters")
@@ -48,7 +52,7 @@ module Mordant
 
       def to_h
         {"id" => id, "kind" => step.class.id, "name" => name, "enabled" => enabled?, "strength" => strength,
-         "parameters" => step.values.transform_keys(&:to_s)}
+         **(braid ? {"braid" => braid} : {}), "parameters" => step.values.transform_keys(&:to_s)}
       end
 
       private

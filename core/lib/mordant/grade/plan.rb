@@ -38,7 +38,7 @@ module Mordant
       def head = Pointwise::Chain.new(@head)
 
       # @return [Object] plans with equal ones have equal heads
-      def head_key = [Colour.encoding(source), @compress, space.id, steps.first&.step&.class&.domain]
+      def head_key = [Colour.encoding(source), @compress, space.id, strands.first && domain_of(strands.first)]
 
       # @return [Pointwise::Chain] what follows the head
       # @raise [ParameterError] of a plan that is not pointwise
@@ -81,20 +81,31 @@ module Mordant
         raise ParameterError.new(path: "recipe", expected: "steps a look-up table can hold", found: recipe.beyond_luts.map(&:name).join(", "))
       end
 
-      def steps = recipe.entries.select(&:acts?)
+      # @return [Array<Array<Entry>>] what acts, steps side by side together
+      def strands = recipe.strands.map { |group| group.select(&:acts?) }.reject(&:empty?)
+
+      # @return [Symbol] steps side by side meet in log codes
+      def domain_of(group) = group.one? ? group.first.step.class.domain : :log
 
       # @return [Array<Array>] up to the first step, and from there on
       def operations
         entered, at = entry
-        parts = steps.map do |entry|
-          domain = space.encoding_of(entry.step.class.domain)
+        parts = strands.map do |group|
+          domain = space.encoding_of(domain_of(group))
           before, at = convert(at, domain), domain
-          [before, entry.operations(space)]
+          [before, group.one? ? group.first.operations(space) : [braided(group)]]
         end
         leaving = convert(at, space.log)
         return [entered + leaving, []] if parts.empty?
 
         [entered + parts.first.first, [*parts.first.last, *parts.drop(1).flatten, *leaving]]
+      end
+
+      def braided(group)
+        Pointwise::Braid.new(group.map do |entry|
+          own = space.encoding_of(entry.step.class.domain)
+          Pointwise::Chain.new([*convert(space.log, own), *entry.operations(space), *convert(own, space.log)])
+        end)
       end
 
       # What happens to the source before all steps, and the encoding it is in then.

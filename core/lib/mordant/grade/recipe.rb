@@ -33,8 +33,12 @@ module Mordant
         twice = @entries.map(&:id).tally.find { |_, count| count > 1 }
         raise ParameterError.new(path: "steps", expected: "ids used once", found: twice.first) if twice
 
+        check_braids
         freeze
       end
+
+      # @return [Array<Array<Entry>>] in signal order: single steps, and those side by side
+      def strands = entries.chunk_while { |a, b| a.braid && a.braid == b.braid }.to_a
 
       # @return [Boolean] it changes no picture
       def neutral? = entries.none?(&:acts?)
@@ -71,6 +75,15 @@ module Mordant
       def stamps = entries.flat_map { |entry| entry.step.stamps }
 
       def to_h = {"steps" => entries.map(&:to_h)}
+
+      private
+
+      def check_braids
+        odd = strands.find { |group| group.size > 1 && group.any? { |entry| !entry.step.pointwise? } } or return
+
+        raise ParameterError.new(path: "steps[#{entries.index(odd.first)}].braid", expected: "steps side by side that act on each pixel by itself",
+          found: odd.find { |entry| !entry.step.pointwise? }.name)
+      end
     end
   end
 end

@@ -13,7 +13,7 @@ import StepPanel from './StepPanel.vue'
 import VersionMenu from './VersionMenu.vue'
 import TakePanel from './TakePanel.vue'
 import type { StepAct } from './StepMenu.vue'
-import { neutralParameters, newStep, withCopy, withMoved, withStep, withoutStep } from './edit'
+import { besideAbove, neutralParameters, newStep, withBeside, withCopy, withMoved, withStep, withoutStep } from './edit'
 import { useCopies } from './useCopies'
 import { useKeys } from '../shell/useKeys'
 import { useCorrections } from './useCorrections'
@@ -65,6 +65,7 @@ function act(step: StepDocument, what: StepAct) {
   if (what === 'copy') copies.copy([step], false)
   else if (what === 'duplicate') keep(withCopy(document, step.id, crypto.randomUUID()), `${step.name} duplicated`)
   else if (what === 'up' || what === 'down') keep(withMoved(document, step.id, index + (what === 'up' ? -1 : 1)), `${step.name} moved ${what}`)
+  else if (what === 'beside') keep(withBeside(document, step.id, crypto.randomUUID()), `${step.name} ${besideAbove(steps.value, index) ? 'after' : 'beside'} the one above`)
   else if (what === 'remove') keep(withoutStep(document, step.id), `${step.name} removed`)
   else if (what === 'reset') {
     const spec = specOf(step)
@@ -144,6 +145,7 @@ async function bringCorrection() {
         v-for="(step, index) in steps"
         :key="step.id"
         class="border-t-2"
+        :style="{ marginLeft: besideAbove(steps, index) || besideAbove(steps, index + 1) ? '10px' : undefined }"
         :class="place === index ? 'border-weld' : 'border-transparent'"
         :draggable="openId !== step.id"
         @dragstart="dragged = step.id"
@@ -155,6 +157,7 @@ async function bringCorrection() {
           v-if="specOf(step)"
           :first="index === 0"
           :last="index === steps.length - 1"
+          :beside="besideAbove(steps, index)"
           :step="step"
           :spec="specOf(step)!"
           :open="openId === step.id"

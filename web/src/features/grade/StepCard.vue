@@ -6,7 +6,7 @@ import NumberField from './NumberField.vue'
 import { summary } from './edit'
 import { useGesture } from './useStepEditor'
 
-const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean; first: boolean; last: boolean }>()
+const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean; first: boolean; last: boolean; beside: boolean }>()
 const emit = defineEmits<{ toggle: []; switch: []; strength: [value: number, gesture?: string]; name: [name: string]; act: [what: StepAct] }>()
 
 /** Strength is every step's; it is no parameter of any. */
@@ -61,12 +61,12 @@ const line = computed(() => summary(props.step, props.spec) || 'neutral')
           @blur="named(($event.target as HTMLInputElement).value)"
         />
         <span v-else class="block truncate text-sm" :class="step.enabled ? 'text-ink' : 'text-faint'" @dblclick.stop="rename">{{ step.name }}</span>
-        <span class="block truncate text-2xs text-dim">{{ line }}</span>
+        <span class="block truncate text-2xs text-dim"><span v-if="beside" class="text-weld">beside the one above · </span>{{ line }}</span>
       </button>
       <span class="flex items-center gap-2 text-2xs text-dim">
         <template v-if="open">
           <span class="w-14"><NumberField compact :spec="STRENGTH" :label="`strength of ${step.name}`" :model-value="step.strength" @update:model-value="emit('strength', $event, gesture.id())" @begin="gesture.begin" @end="gesture.end" /></span>
-          <StepMenu :name="step.name" :first="first" :last="last" @act="act" />
+          <StepMenu :name="step.name" :first="first" :last="last" :beside="beside" @act="act" />
         </template>
         <span v-else>{{ Math.round(step.strength * 100) }} %</span>
       </span>

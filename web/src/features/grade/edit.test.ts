@@ -1,6 +1,6 @@
 import type { HandleSpec, ParameterSpec, RecipeDocument } from '@/api/types'
 import { describe, expect, it } from 'vitest'
-import { deviation, moved, shownValue, typedValue, withCopy, withMoved, withParameter } from './edit'
+import { deviation, moved, shownValue, typedValue, besideAbove, withBeside, withCopy, withMoved, withParameter } from './edit'
 
 const gain: ParameterSpec = {
   name: 'gain', label: 'gain', channels: ['master', 'red', 'green', 'blue'], unit: 'ratio',
@@ -57,5 +57,15 @@ describe('the order of steps', () => {
     expect(order(copied)).toBe('abb copyc')
     expect(copied.steps[2]?.id).toBe('new')
     expect(steps).toHaveLength(3)
+  })
+
+  it('puts a step beside the one above, and takes it out again', () => {
+    const beside = withBeside({ steps }, 'b', 'x')
+    expect(beside.steps.map((one: { braid?: string }) => one.braid)).toEqual(['x', 'x', undefined])
+    expect([0, 1, 2].map((index) => besideAbove(beside.steps, index))).toEqual([false, true, false])
+    const three = withBeside(beside, 'c', 'y')
+    expect(three.steps.map((one) => one.braid)).toEqual(['x', 'x', 'x'])
+    expect(withBeside(three, 'c', 'z').steps[2]?.braid).toBeUndefined()
+    expect(withBeside({ steps }, 'a', 'x')).toEqual({ steps })
   })
 })

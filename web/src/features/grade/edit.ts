@@ -37,6 +37,23 @@ export function withMoved(document: RecipeDocument, id: string, to: number): Rec
   return { steps: [...rest.slice(0, to), step, ...rest.slice(to)] }
 }
 
+/** Whether a step takes the same input as the one before it. */
+export function besideAbove(steps: StepDocument[], index: number): boolean {
+  const braid = steps[index]?.braid
+  return index > 0 && braid !== undefined && steps[index - 1]?.braid === braid
+}
+
+/** With a step put beside the one above it, or taken out of its braid. */
+export function withBeside(document: RecipeDocument, id: string, fresh: string): RecipeDocument {
+  const index = document.steps.findIndex((one) => one.id === id)
+  const step = document.steps[index]
+  const above = document.steps[index - 1]
+  if (!step || !above) return document
+  if (besideAbove(document.steps, index)) return { steps: document.steps.map((one) => (one.id === id ? { ...one, braid: undefined } : one)) }
+  const braid = above.braid ?? fresh
+  return { steps: document.steps.map((one, at) => (at === index || at === index - 1 ? { ...one, braid } : one)) }
+}
+
 /** With a copy of a step right after it. */
 export function withCopy(document: RecipeDocument, id: string, copy: string): RecipeDocument {
   return { steps: document.steps.flatMap((step) => (step.id === id ? [step, { ...step, id: copy, name: `${step.name} copy`.slice(0, 80) }] : [step])) }
