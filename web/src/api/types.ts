@@ -102,6 +102,8 @@ export interface Catalogue {
   limits: Named[]
   canvases: Named[]
   rule_fields: Named[]
+  /** To start from. */
+  looks: (Named & { about: string; steps: StepDocument[] })[]
 }
 
 /** The space grades are made in, and its tone axis. */

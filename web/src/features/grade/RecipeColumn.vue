@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RecipeDocument, Shot, StepDocument, ToneTrace } from '@/api/types'
+import type { Catalogue, RecipeDocument, Shot, StepDocument, ToneTrace } from '@/api/types'
 import { computed, ref, watch } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { useCut } from '../bench/useCut'
@@ -52,6 +52,12 @@ function add(kind: string) {
   const step = newStep(spec, crypto.randomUUID())
   recipes.change(props.shot.recipe, { steps: [...steps.value, step] }, `${spec.label} added`)
   openId.value = step.id
+}
+
+function addLook(look: Catalogue['looks'][number]) {
+  const fresh = look.steps.map((step) => ({ ...step, id: crypto.randomUUID() }))
+  recipes.change(props.shot.recipe, { steps: [...steps.value, ...fresh] }, `look ${look.label} added`)
+  openId.value = fresh[0]?.id ?? null
 }
 
 function flip(step: StepDocument) {
@@ -133,6 +139,10 @@ async function bringCorrection() {
           <MenuItems class="absolute right-0 z-10 mt-1 min-w-36 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
             <MenuItem v-for="spec in catalogue.catalogue?.steps" :key="spec.id" v-slot="{ active }">
               <button class="block w-full px-3 py-1 text-left text-sm" :class="{ 'bg-line': active }" @click="add(spec.id)">{{ spec.label }}</button>
+            </MenuItem>
+            <li class="caption mt-1 border-t border-line px-3 pt-2 pb-1" role="presentation">looks to start from</li>
+            <MenuItem v-for="look in catalogue.catalogue?.looks" :key="look.id" v-slot="{ active }">
+              <button class="block w-full px-3 py-1 text-left text-sm whitespace-nowrap" :class="{ 'bg-line': active }" :title="look.about" @click="addLook(look)">{{ look.label }}</button>
             </MenuItem>
             <MenuItem v-slot="{ active }">
               <button class="mt-1 block w-full border-t border-line px-3 pt-1.5 pb-1 text-left text-sm whitespace-nowrap" :class="{ 'bg-line': active }" @click="correctionFile?.click()">CDL from a file…</button>
