@@ -140,7 +140,7 @@ async function bringCorrection() {
             <MenuItem v-for="spec in catalogue.catalogue?.steps" :key="spec.id" v-slot="{ active }">
               <button class="block w-full px-3 py-1 text-left text-sm" :class="{ 'bg-line': active }" @click="add(spec.id)">{{ spec.label }}</button>
             </MenuItem>
-            <li class="caption mt-1 border-t border-line px-3 pt-2 pb-1" role="presentation">looks to start from</li>
+            <p class="caption mt-1 border-t border-line px-3 pt-2 pb-1" role="presentation">looks to start from</p>
             <MenuItem v-for="look in catalogue.catalogue?.looks" :key="look.id" v-slot="{ active }">
               <button class="block w-full px-3 py-1 text-left text-sm whitespace-nowrap" :class="{ 'bg-line': active }" :title="look.about" @click="addLook(look)">{{ look.label }}</button>
             </MenuItem>
