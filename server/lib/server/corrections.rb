@@ -48,12 +48,9 @@ module Server
       found = shots.to_h { |shot| [shot, of(shot)] }.compact
       raise Mordant::ParameterError.new(path: "name", expected: "corrections named after the shots, clips or reels of this cut", found: @list.flat_map(&:names).first(5).join(", ")) if found.empty?
 
-      Record.transaction do
-        cut.project.lock!
-        recipes = found.to_h { |shot, cdl| [shot.recipe.lock!, with_step(shot.recipe, cdl)] }
-        Change.record(cut.project, words: "CDL on #{found.size} #{(found.size == 1) ? "shot" : "shots"}", recipes:)
-      end
-      {recipes: found.keys.map { |shot| shot.recipe.reload.to_h }, without: (shots - found.keys).map(&:name)}
+      steps = found.transform_values { |cdl| [{"kind" => "cdl", "parameters" => Mordant::Steps::CDL.parameters_of(cdl)}] }
+      recipes = Recipe.paste(cut.project, steps, words: "CDL on #{found.size} #{(found.size == 1) ? "shot" : "shots"}")
+      {recipes: recipes.map(&:to_h), without: (shots - found.keys).map(&:name)}
     end
 
     private
@@ -68,10 +65,6 @@ module Server
         return fits.first.cdl if fits.one?
       end
       nil
-    end
-
-    def with_step(recipe, cdl)
-      recipe.with_steps([{"kind" => "cdl", "parameters" => Mordant::Steps::CDL.parameters_of(cdl)}])
     end
   end
 end

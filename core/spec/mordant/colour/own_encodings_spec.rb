@@ -1,19 +1,9 @@
 # frozen_string_literal: true
 
 require "spec_helper"
-require "tmpdir"
 
 RSpec.describe Mordant::Colour::OwnEncodings do
-  around do |example|
-    Dir.mktmpdir do |folder|
-      @folder = folder
-      Mordant::Library.root = folder
-      FileUtils.mkdir_p(Mordant::Library.encodings)
-      example.run
-    ensure
-      Mordant::Library.root = nil
-    end
-  end
+  include_context "with a library"
 
   sound = <<~YAML
     id: harbour-log

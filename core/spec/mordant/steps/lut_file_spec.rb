@@ -1,18 +1,9 @@
 # frozen_string_literal: true
 
 require "spec_helper"
-require "tmpdir"
 
 RSpec.describe Mordant::Steps::LutFile do
-  around do |example|
-    Dir.mktmpdir do |folder|
-      Mordant::Library.root = folder
-      FileUtils.mkdir_p(Mordant::Library.luts)
-      example.run
-    ensure
-      Mordant::Library.root = nil
-    end
-  end
+  include_context "with a library"
 
   def lattice(size = 17) = Mordant::Lut::Lattice.new(Numo::DFloat.cast(yield(Mordant::Lut::Lattice.nodes(size))).transpose.dup, size:)
 

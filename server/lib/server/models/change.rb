@@ -43,16 +43,15 @@ module Server
       # @return [Change, nil] what redo would bring
       def next_of(project) = where(project:, parent_id: project.head_change_id).order(:id).last
 
-      LINE = 200 # changes listed either way
-
       # What was done up to where the project stands, and what redo would bring, oldest
-      # first.
+      # first; in one query.
       #
       # @return [Array<Change>]
       def line(project)
-        done = chain(project.head_change) { |change| change.parent }
-        undone = chain(next_of(project)) { |change| where(project:, parent_id: change.id).order(:id).last }
-        done.reverse + undone
+        all = where(project:).order(:id).to_a
+        by_id, followers = all.index_by(&:id), all.group_by(&:parent_id).transform_values(&:last)
+        done = walk(by_id[project.head_change_id]) { |change| by_id[change.parent_id] }
+        done.reverse + walk(followers[project.head_change_id]) { |change| followers[change.id] }
       end
 
       # Goes back or on to a change of the line, or before the first one.
@@ -62,21 +61,23 @@ module Server
       # @raise [Mordant::ParameterError] of a change that is not on the line
       def travel(project, id)
         transaction do
-          list = line(project).map(&:id)
-          to = id ? list.index(id) : -1
+          project.lock!
+          list = line(project)
+          to = id ? list.index { |change| change.id == id } : -1
           raise Mordant::ParameterError.new(path: "change", expected: "a change of the history", found: id) unless to
 
-          from = list.index(project.head_change_id) || -1
-          touched = Array.new((to - from).abs) { ((to > from) ? self.redo(project.reload) : undo(project.reload)).revisions.pluck(:recipe_id) }
-          Recipe.where(id: touched.flatten.uniq).order(:id).to_a
+          from = list.index { |change| change.id == project.head_change_id } || -1
+          next restore(project, list[(from + 1)..to], :after, id) if to > from
+
+          restore(project, list[(to + 1)..from], :before, id)
         end
       end
 
       private
 
-      def chain(first)
+      def walk(first)
         list = []
-        while first && list.size < LINE
+        while first
           list << first
           first = yield(first)
         end
@@ -95,13 +96,25 @@ module Server
           change, side, head = yield
           next unless change
 
-          change.revisions.includes(:recipe).order(:recipe_id).each do |revision|
-            recipe = revision.recipe.lock!
-            recipe.update!(document: revision.public_send(side), revision: recipe.revision + 1)
-          end
-          project.update!(head_change_id: head)
+          restore(project, [change], side, head)
           change
         end
+      end
+
+      # Puts recipes to what they were before the first of some changes, or after the last.
+      #
+      # @param changes [Array<Change>] neighbours on the line
+      # @param side [Symbol] :before or :after
+      # @param head [Integer, nil] where the project stands then
+      # @return [Array<Recipe>] that have changed
+      def restore(project, changes, side, head)
+        documents = Revision.where(change: changes).order(:change_id).each_with_object({}) do |revision, found|
+          (side == :before) ? found[revision.recipe_id] ||= revision.before : found[revision.recipe_id] = revision.after
+        end
+        recipes = Recipe.where(id: documents.keys).order(:id).lock.to_a
+        recipes.each { |recipe| recipe.update!(document: documents.fetch(recipe.id), revision: recipe.revision + 1) }
+        project.update!(head_change_id: head)
+        recipes
       end
 
       def phrase(words)

@@ -20,17 +20,17 @@ module Server
     # Puts copies of steps on the recipes of shots, as one change.
     #
     # @param project [Project]
-    # @param shots [Array<Shot>]
-    # @param steps [Array<Hash>] as in documents; they are given ids of their own
+    # @param steps [Hash{Shot => Array<Hash>}] as in documents; they are given ids of their own
     # @param replace [Boolean] instead of what is there, not after it
     # @param words [String] what was done
     # @return [Array<Recipe>] as stored
     # @raise [Mordant::ParameterError] and nothing is changed
-    def self.paste(project, shots, steps, replace:, words:)
+    def self.paste(project, steps, words:, replace: false)
       transaction do
         project.lock!
-        recipes = shots.map { |shot| shot.recipe.lock! }
-        Change.record(project, words:, recipes: recipes.to_h { |recipe| [recipe, recipe.with_steps(steps, replace:)] })
+        wanted = steps.transform_keys { |shot| shot.recipe.id }
+        recipes = where(id: wanted.keys).order(:id).lock.to_a
+        Change.record(project, words:, recipes: recipes.to_h { |recipe| [recipe, recipe.with_steps(wanted.fetch(recipe.id), replace:)] })
         recipes
       end
     end

@@ -8,6 +8,7 @@ import { useKeys } from '../shell/useKeys'
 import { useNotices } from '../shell/useNotices'
 import { useStorage } from '@vueuse/core'
 import NumberField from './NumberField.vue'
+import NumberGrid from './NumberGrid.vue'
 import StavePanel from './StavePanel.vue'
 import { useStepEditor } from './useStepEditor'
 
@@ -47,28 +48,12 @@ const channelsOpen = useStorage('mordant.balance.channels', false)
 
 const CHANNEL_TINTS = ['text-dim', 'text-madder', 'text-leaf', 'text-woad']
 const CHANNEL_NAMES = ['all', 'red', 'green', 'blue']
-
-function setRow(name: string, index: number, value: number) {
-  const row = [...(editor.value(name) as number[])]
-  row[index] = value
-  editor.set(name, row)
-}
 </script>
 
 <template>
   <div class="px-3 pt-1 pb-3">
     <StavePanel :editor="editor" :spec="spec" :trace="trace" :curve="curve" :space="space" />
-    <div class="mt-2 grid grid-cols-3 gap-x-2 gap-y-1.5">
-      <NumberField
-        v-for="parameter in singles"
-        :key="parameter.name"
-        :spec="parameter"
-        :model-value="editor.value(parameter.name) as number"
-        @update:model-value="editor.set(parameter.name, $event)"
-        @begin="editor.begin"
-        @end="editor.end"
-      />
-    </div>
+    <NumberGrid class="mt-2" :parameters="singles" :editor="editor" />
     <div class="mt-2 flex items-center gap-2 text-2xs text-dim">
       <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': pick.asked?.words === NEUTRAL }" :aria-pressed="pick.asked?.words === NEUTRAL" title="N: click or drag over something that is grey" @click="pickNeutral">pick grey</button>
       <span class="flex-1" />
@@ -101,7 +86,7 @@ function setRow(name: string, index: number, value: number) {
           :spec="parameter"
           :label="`${parameter.label} ${channel}`"
           :model-value="(editor.value(parameter.name) as number[])[index] ?? parameter.neutral"
-          @update:model-value="setRow(parameter.name, index, $event)"
+          @update:model-value="editor.setAt(parameter.name, index, $event)"
           @begin="editor.begin"
           @end="editor.end"
         />

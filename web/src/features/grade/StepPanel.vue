@@ -2,6 +2,7 @@
 import type { Recipe, StepDocument, StepSpec } from '@/api/types'
 import { computed, toRef } from 'vue'
 import NumberField from './NumberField.vue'
+import NumberGrid from './NumberGrid.vue'
 import TextChoice from './TextChoice.vue'
 import { useStepEditor } from './useStepEditor'
 
@@ -11,12 +12,6 @@ const props = defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec }
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
 const singles = computed(() => props.spec.parameters.filter((parameter) => !parameter.channels))
 const rows = computed(() => props.spec.parameters.filter((parameter) => parameter.channels))
-
-function setRow(name: string, index: number, value: number) {
-  const row = [...(editor.value(name) as number[])]
-  row[index] = value
-  editor.set(name, row)
-}
 </script>
 
 <template>
@@ -31,7 +26,7 @@ function setRow(name: string, index: number, value: number) {
             :spec="parameter"
             :label="`${parameter.label} ${channel}`"
             :model-value="(editor.value(parameter.name) as number[])[index] ?? parameter.neutral"
-            @update:model-value="setRow(parameter.name, index, $event)"
+            @update:model-value="editor.setAt(parameter.name, index, $event)"
             @begin="editor.begin"
             @end="editor.end"
           />
@@ -39,16 +34,6 @@ function setRow(name: string, index: number, value: number) {
         </div>
       </div>
     </div>
-    <div v-if="singles.length" class="grid grid-cols-3 gap-x-2 gap-y-1.5">
-      <NumberField
-        v-for="parameter in singles"
-        :key="parameter.name"
-        :spec="parameter"
-        :model-value="editor.value(parameter.name) as number"
-        @update:model-value="editor.set(parameter.name, $event)"
-        @begin="editor.begin"
-        @end="editor.end"
-      />
-    </div>
+    <NumberGrid :parameters="singles" :editor="editor" />
   </div>
 </template>

@@ -51,6 +51,8 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
     points: (name: string): CurvePoint[] => (step.value.parameters[name] as CurvePoint[] | undefined) ?? [],
     set,
     setAll,
+    /** One number of a row. */
+    setAt: (name: string, index: number, value: number) => set(name, (step.value.parameters[name] as number[] | undefined ?? (neutralOf(parameter(name)) as number[])).map((x, at) => (at === index ? value : x))),
     begin: gesture.begin,
     end: gesture.end,
     reset: (name: string) => set(name, neutralOf(parameter(name))),
