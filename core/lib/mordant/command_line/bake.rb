@@ -4,7 +4,8 @@ require "optparse"
 
 module Mordant
   module CommandLine
-    # A recipe as a .cube file, with its measured error.
+    # A recipe as a .cube file, with its measured error and the names of steps that no
+    # table holds and that were left out.
     module Bake
       USAGE = "bake --recipe FILE --from ID --to ID [--rendering ID] [--size N] OUT.cube"
 
@@ -20,21 +21,22 @@ module Mordant
         raise Usage, "bake needs #{missing.map { |name| "--#{name}" }.join(", ")}" unless missing.empty?
         raise Usage, "bake needs one OUT.cube" unless rest.size == 1 && File.extname(rest.first).downcase == ".cube"
 
-        write(made(options), rest.first, options, output)
+        recipe = Grade.read_recipe(options["recipe"])
+        write(made(recipe.within_luts, options), rest.first, options, output, left_out: recipe.beyond_luts.map(&:name))
       end
 
-      def made(options)
-        plan = Mordant::Grade::Plan.new(recipe: Grade.read_recipe(options["recipe"]), source: Colour.encoding(options["from"]).id)
+      def made(recipe, options)
+        plan = Mordant::Grade::Plan.new(recipe:, source: Colour.encoding(options["from"]).id)
         view = Mordant::Grade::View.new(encoding: options["to"], rendering: options["rendering"])
         Mordant::Grade::Bake.new(plan:, output: Mordant::Grade::Output.new(view:), size: options["size"])
       end
 
-      def write(bake, path, options, output)
+      def write(bake, path, options, output, left_out:)
         raise MediaError.new(path, "it exists; nothing is overwritten") if File.exist?(path)
 
         File.write(path, Lut::Cube.write(bake.table(title: [options["from"], options["to"], options["rendering"]].compact.join(" "))))
         error = bake.error
-        output.puts(JSON.generate(size: bake.size, from: options["from"], to: options["to"], worst: error.worst, mean: error.mean))
+        output.puts(JSON.generate(size: bake.size, from: options["from"], to: options["to"], worst: error.worst, mean: error.mean, left_out:))
       end
     end
   end

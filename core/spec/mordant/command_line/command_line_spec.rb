@@ -81,6 +81,18 @@ RSpec.describe Mordant::CommandLine, :folder do
     expect(run(*arguments, File.join(@folder, "none.%04d.png"), File.join(@folder, "x.%04d.png"))).to match([1, "", /no such numbered frames/])
   end
 
+  it "names the steps a table cannot hold, and bakes the others" do
+    shading = {id: "s", kind: "lens_shading", name: "Old zoom", parameters: {amount: [1, 0, 0, 0]}}
+    balance = {id: "b", kind: "balance", parameters: {contrast: 1.2}}
+    answers = {"both" => [shading, balance], "one" => [balance]}.map do |name, steps|
+      File.write(recipe = File.join(@folder, "#{name}.json"), JSON.generate(steps:))
+      _, output, = run("bake", "--recipe", recipe, "--from", "acescct", "--to", "acescct", "--size", "17", File.join(@folder, "#{name}.cube"))
+      JSON.parse(output)["left_out"]
+    end
+    expect(answers).to eq([["Old zoom"], []])
+    expect(File.read(File.join(@folder, "both.cube"))).to eq(File.read(File.join(@folder, "one.cube")))
+  end
+
   it "bakes a recipe into a .cube file and states its error" do
     recipe, cube = %w[recipe.json look.cube].map { |name| File.join(@folder, name) }
     File.write(recipe, Frames.recipe(exposure: 0.3, saturation: 1.1).to_h.to_json)
