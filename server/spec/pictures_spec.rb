@@ -38,7 +38,7 @@ RSpec.describe "Pictures", type: :request do
   end
 
   it "shows a recipe under the hand before it is stored, the stored one after, and the source on demand" do
-    trial = {shot: shot.id, document: Studio.balance(exposure: 1.0)}
+    trial = [{recipe: shot.recipe.id, document: Studio.balance(exposure: 1.0)}]
     header, parts = ask(trial:, size: "drag")
     expect(header["curves"]["a"].size).to eq(Server::Pictures::Desk::CURVE_POINTS)
     expect(pixel(parts)).to all(be_within(1).of(wanted(Footage.code(3), exposure: 1.0)))
@@ -48,7 +48,7 @@ RSpec.describe "Pictures", type: :request do
   end
 
   it "gives a screen the source and a look-up table that draw what the core computes" do
-    header, parts = ask(size: "live", trial: {shot: shot.id, document: Studio.balance(exposure: 0.5, saturation: 1.2)})
+    header, parts = ask(size: "live", trial: [{recipe: shot.recipe.id, document: Studio.balance(exposure: 0.5, saturation: 1.2)}])
     nodes = header["nodes"]
     lattice = Mordant::Lut::Lattice.new(Numo::DFloat.cast(Numo::UInt16.from_binary(parts["lattice"], [nodes**3, 3])) / 65_535, size: nodes, domain: header["domain"])
     expect(parts.keys).to include("luma", "red").and not_include("picture")
@@ -77,7 +77,7 @@ RSpec.describe "Pictures", type: :request do
   end
 
   it "refuses frames outside the cut, odd sizes and bad recipes" do
-    [{frame: 14}, {frame: -1}, {frame: "x"}, {size: "huge"}, {trial: {shot: shot.id, document: {steps: [{}]}}}, {trial: {document: {}}}].each do |body|
+    [{frame: 14}, {frame: -1}, {frame: "x"}, {size: "huge"}, {trial: [{recipe: shot.recipe.id, document: {steps: [{}]}}]}, {trial: [{document: {}}]}].each do |body|
       ask(**body)
       expect(last_response.status).to eq(422), body.inspect
     end
@@ -87,7 +87,7 @@ RSpec.describe "Pictures", type: :request do
 
   it "names the field of every odd kind of value" do
     odd = [1, -1.5, true, [], [nil], ["a"]]
-    odd.each do |value|
+    (odd - [[]] + [{"recipe" => 1}]).each do |value|
       ask(trial: value)
       expect([last_response.status, json["path"]]).to eq([422, "trial"]), value.inspect
     end

@@ -67,7 +67,7 @@ RSpec.describe "Grades", type: :request do
     put(Studio.balance(exposure: 0.1), revision: 0)
     call(:post, "/projects/#{cut.project_id}/undo")
     put(Studio.balance(exposure: 0.7), revision: 2)
-    expect(Server::Revision.all.map { |one| one.after.dig("steps", 0, "parameters", "exposure") }).to eq([0.1, 0.7])
+    expect(Server::Revision.all.map { |one| one.after.dig("document", "steps", 0, "parameters", "exposure") }).to eq([0.1, 0.7])
     call(:post, "/projects/#{cut.project_id}/undo")
     call(:post, "/projects/#{cut.project_id}/redo")
     expect(exposure).to eq(0.7)
@@ -121,18 +121,21 @@ RSpec.describe "Grades", type: :request do
     expect(shots[1].recipe.reload.document["steps"]).to be_empty
   end
 
-  it "keeps several versions of a shot, one of them in use" do
+  it "keeps several versions of a shot, one of them in use; which one is part of the history" do
     cut = Studio.cut(@folder)
     shot = cut.loaded_shots.first
     shot.recipe.accept(revision: 0, document: Studio.balance(exposure: 0.5), words: "x")
     call(:post, "/shots/#{shot.id}/versions", {name: "Colder"})
-    expect([last_response.status, json["recipe"]["name"], json["versions"].map { |one| one["name"] }]).to eq([201, "Colder", ["First light", "Colder"]])
-    expect(json["recipe"]["document"]).to eq(shot.recipe.reload.document)
-    call(:put, "/recipes/#{json["recipe"]["id"]}", {revision: 0, document: Studio.balance(temperature: -20), words: "colder"})
+    expect([last_response.status, json.dig("shot", "recipe", "name"), json["shot"]["versions"].map { |one| one["name"] }]).to eq([201, "Colder", ["First light", "Colder"]])
+    expect(json.dig("shot", "recipe", "document")).to eq(shot.recipe.reload.document)
+    call(:put, "/recipes/#{json.dig("shot", "recipe", "id")}", {revision: 0, document: Studio.balance(temperature: -20), words: "colder"})
     call(:get, "/cuts/#{cut.id}")
     expect(json["shots"][0]["recipe"]["document"]["steps"][0]["parameters"]["temperature"]).to eq(-20)
     call(:patch, "/shots/#{shot.id}", {recipe: shot.recipes.first.id})
-    expect(json["recipe"]["document"]["steps"][0]["parameters"]["exposure"]).to eq(0.5)
+    expect(json.dig("shot", "recipe", "document", "steps", 0, "parameters", "exposure")).to eq(0.5)
+    expect(json["project"]["undo"]).to eq("#{shot.name}: version First light")
+    call(:post, "/projects/#{cut.project.id}/undo")
+    expect([json["recipes"], json["beyond"], Server::Shot.find(shot.id).recipe.name]).to eq([[], true, "Colder"])
     call(:post, "/shots/#{shot.id}/versions", {name: "Colder"})
     expect([last_response.status, json["path"]]).to eq([422, "name"])
     call(:patch, "/shots/#{shot.id}", {recipe: cut.loaded_shots.last.recipe.id})

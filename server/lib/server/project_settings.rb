@@ -22,22 +22,20 @@ module Server
       Record.transaction do
         @project.lock!
         confirm(values) unless body["confirm"] == true
-        @project.update!(values)
-        assign
+        keep(values.reject { |key, value| @project[key] == value })
       end
     end
 
-    # Gives every clip that nobody assigned by hand the encoding the rules say.
+    # What clips are read as; a part of the history as settings are.
     #
-    # @return [Integer] clips that changed
-    def assign
-      assignment = Mordant::Media::Assignment.new(@project.input_rules)
-      @project.clips.ready.includes(:media_root).count do |clip|
-        next if clip.by_hand?
-
-        encoding, reason = assignment.call(clip.facts)
-        clip.assign_attributes(encoding:, encoding_reason: reason)
-        clip.changed? && clip.save!
+    # @param clips [Array<Clip>]
+    # @param values [Hash{String => Object}] some of Clip::KEPT; an encoding of nil goes back to
+    #   what rules and files say
+    def assign(clips, values)
+      Record.transaction do
+        @project.lock!
+        states = clips.to_h { |clip| [clip, values.merge((values.key?("encoding") && values["encoding"].nil?) ? ruled(clip, @project.input_rules) : {})] }
+        record(states, "#{values.key?("encoding") ? "encoding" : "range"} of #{(clips.size == 1) ? File.basename(clips.first.path) : "#{clips.size} clips"}")
       end
     end
 
@@ -57,6 +55,30 @@ module Server
     end
 
     private
+
+    # @return [Integer] clips whose encoding has changed by the rules
+    def keep(values)
+      clips = values.key?("input_rules") ? reassigned(values["input_rules"]) : {}
+      record({@project => values, **clips}, "settings: #{values.keys.map { |key| key.tr("_", " ") }.join(", ")}")
+      clips.size
+    end
+
+    # One change of what differs; none where nothing does.
+    def record(states, words)
+      differing = states.map { |row, state| [row, state.reject { |key, value| row[key] == value }] }.to_h.reject { |_, state| state.empty? }
+      Change.record(@project, words: words[0, Change::LONGEST], states: differing) unless differing.empty?
+    end
+
+    # Clips nobody assigned by hand, as the rules say, where that is new.
+    def reassigned(rules)
+      @project.clips.ready.includes(:media_root).reject(&:by_hand?).to_h { |clip| [clip, ruled(clip, rules)] }
+        .reject { |clip, state| clip.kept_state >= state }
+    end
+
+    def ruled(clip, rules)
+      encoding, reason = Mordant::Media::Assignment.new(rules).call(clip.facts)
+      {"encoding" => encoding, "encoding_reason" => reason}
+    end
 
     # Recipes that change pictures, by the names of their shots.
     def graded

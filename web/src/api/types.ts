@@ -170,7 +170,8 @@ export interface RecipeDocument {
 
 export interface Recipe {
   id: number
-  shot: number
+  /** Null of a wash's steps. */
+  shot: number | null
   name: string
   revision: number
   document: RecipeDocument
@@ -217,12 +218,24 @@ export interface Shot {
   versions: { id: number; name: string }[]
 }
 
+/** Steps over a stretch of a cut, after the shots' own. */
+export interface Wash {
+  id: number
+  name: string
+  /** Ids of its first and last shot; null: the cut's own. */
+  from: number | null
+  to: number | null
+  enabled: boolean
+  recipe: Recipe
+}
+
 export interface Cut {
   id: number
   name: string
   project: Project
   length: number
   shots: Shot[]
+  washes: Wash[]
 }
 
 export interface MediaRoot {

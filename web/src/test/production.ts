@@ -1,4 +1,4 @@
-import type { Clip, Cut, Project, Recipe, Shot } from '@/api/types'
+import type { Clip, Cut, Project, Recipe, Shot, Wash } from '@/api/types'
 
 /** A small cut as the server would answer it. */
 
@@ -22,4 +22,6 @@ export const shot = (id: number, record_in: number, length: number, dissolve = 0
   id, name: `${id}`, scene: 'one', position: id, source_in: 0, record_in, length, dissolve, clip, recipe: recipe(id), versions: [{ id, name: 'First light' }],
 })
 
-export const cut = (): Cut => ({ id: 5, name: 'Cut 1', project: project(), length: 30, shots: [shot(1, 0, 12), shot(2, 12, 18, 4)] })
+export const wash = (id: number, change: Partial<Wash> = {}): Wash => ({ id, name: 'Warm', from: null, to: null, enabled: true, recipe: { ...recipe(100 + id), shot: null }, ...change })
+
+export const cut = (): Cut => ({ id: 5, name: 'Cut 1', project: project(), length: 30, shots: [shot(1, 0, 12), shot(2, 12, 18, 4)], washes: [] })

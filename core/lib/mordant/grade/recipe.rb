@@ -40,6 +40,12 @@ module Mordant
       # @return [Array<Array<Entry>>] in signal order: single steps, and those side by side
       def strands = entries.chunk_while { |a, b| a.braid && a.braid == b.braid }.to_a
 
+      # @param others [Array<Recipe>]
+      # @return [Recipe] of its entries and then theirs, however many they are
+      def followed_by(*others)
+        others.all? { |other| other.entries.empty? } ? self : Joined.new([self, *others])
+      end
+
       # @return [Boolean] it changes no picture
       def neutral? = entries.none?(&:acts?)
 
@@ -50,7 +56,7 @@ module Mordant
         unknown = ids - entries.map(&:id)
         raise ParameterError.new(path: "steps", expected: "ids of steps of the recipe", found: unknown.first) unless unknown.empty?
 
-        Recipe.new("steps" => entries.select { |entry| ids.include?(entry.id) }.map(&:to_h))
+        picked(ids)
       end
 
       # @param id [String] of an entry
@@ -75,6 +81,10 @@ module Mordant
       def stamps = entries.flat_map { |entry| entry.step.stamps }
 
       def to_h = {"steps" => entries.map(&:to_h)}
+
+      protected
+
+      def picked(ids) = Recipe.new("steps" => entries.select { |entry| ids.include?(entry.id) }.map(&:to_h))
 
       private
 

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # One accepted change of a project, to one recipe or many. Changes form a tree:
+  # One accepted change of a project, to one row or many. Changes form a tree:
   # each knows the one it was made on, and the project knows where it stands, so
   # that going back and doing something else loses nothing.
   class Change < Record
@@ -12,27 +12,27 @@ module Server
     has_many :revisions
 
     class << self
-      # @param recipes [Hash{Recipe => Hash}] locked recipes and their new documents
+      # @param states [Hash{Undoable => Hash}] locked rows, and what of their states is new
       # @return [Change]
-      def record(project, words:, recipes:, gesture: nil)
-        same = continued(project, gesture, recipes.keys)
+      def record(project, words:, states:, gesture: nil)
+        same = continued(project, gesture, states.keys)
         change = same || create!(project:, parent_id: project.head_change_id, words: phrase(words), gesture:)
-        recipes.each do |recipe, document|
+        states.each do |row, state|
           if same
-            change.revisions.find_by!(recipe:).update!(after: document)
+            change.revisions.find_by!(Revision.of(row)).update!(after: state)
           else
-            change.revisions.create!(recipe:, before: recipe.document, after: document)
+            change.revisions.create!(**Revision.of(row), before: row.kept_state.slice(*state.keys), after: state)
           end
-          recipe.update!(document:, revision: recipe.revision + 1)
+          row.take_state(state)
         end
         project.update!(head_change_id: change.id)
         change
       end
 
-      # @return [Change, nil] what was undone last
+      # @return [Array(Change, Array<Undoable>), nil] what was undone last, and the rows it had changed
       def undo(project) = step(project) { [project.head_change, :before, project.head_change&.parent_id] }
 
-      # @return [Change, nil] what was done again
+      # @return [Array(Change, Array<Undoable>), nil] what was done again
       def redo(project)
         step(project) do
           following = next_of(project)
@@ -57,7 +57,7 @@ module Server
       # Goes back or on to a change of the line, or before the first one.
       #
       # @param id [Integer, nil] of a change; nil: before all
-      # @return [Array<Recipe>] that have changed
+      # @return [Array<Undoable>] that have changed
       # @raise [Mordant::ParameterError] of a change that is not on the line
       def travel(project, id)
         transaction do
@@ -85,36 +85,40 @@ module Server
       end
 
       # The change of the same drag, when nothing came between.
-      def continued(project, gesture, recipes)
+      def continued(project, gesture, rows)
         head = gesture && project.head_change
-        head if head && head.gesture == gesture && head.revisions.pluck(:recipe_id).sort == recipes.map(&:id).sort
+        head if head && head.gesture == gesture && head.revisions.map(&:key).sort == rows.map { |row| [row.model_name.element, row.id] }.sort
       end
 
       def step(project)
         transaction do
           project.lock!
           change, side, head = yield
-          next unless change
-
-          restore(project, [change], side, head)
-          change
+          [change, restore(project, [change], side, head)] if change
         end
       end
 
-      # Puts recipes to what they were before the first of some changes, or after the last.
+      # Puts rows to what they were before the first of some changes, or after the last.
       #
       # @param changes [Array<Change>] neighbours on the line
       # @param side [Symbol] :before or :after
       # @param head [Integer, nil] where the project stands then
-      # @return [Array<Recipe>] that have changed
+      # @return [Array<Undoable>] that have changed
       def restore(project, changes, side, head)
-        documents = Revision.where(change: changes).order(:change_id).each_with_object({}) do |revision, found|
-          (side == :before) ? found[revision.recipe_id] ||= revision.before : found[revision.recipe_id] = revision.after
+        states = Revision.where(change: changes).order(:change_id).group_by(&:key).transform_values do |list|
+          (side == :before) ? list.reverse.map(&:before).reduce(:merge) : list.map(&:after).reduce(:merge)
         end
-        recipes = Recipe.where(id: documents.keys).order(:id).lock.to_a
-        recipes.each { |recipe| recipe.update!(document: documents.fetch(recipe.id), revision: recipe.revision + 1) }
+        rows = rows_of(states.keys).each { |key, row| row.take_state(states.fetch(key)) }
         project.update!(head_change_id: head)
-        recipes
+        rows.values
+      end
+
+      # @param keys [Array<Array(String, Integer)>]
+      # @return [Hash{Array(String, Integer) => Undoable}] locked, in one query a kind
+      def rows_of(keys)
+        keys.group_by(&:first).sort.flat_map do |kind, list|
+          Server.const_get(kind.capitalize).where(id: list.map(&:last)).order(:id).lock.map { |row| [[kind, row.id], row] }
+        end.to_h
       end
 
       def phrase(words)

@@ -3,6 +3,10 @@
 module Server
   # A file or sequence that was taken in, or refused with a reason.
   class Clip < Record
+    include Undoable
+
+    KEPT = %w[encoding encoding_reason range].freeze
+
     belongs_to :project
     belongs_to :media_root
 

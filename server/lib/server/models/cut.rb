@@ -4,7 +4,8 @@ module Server
   # Ordered shots with their transitions.
   class Cut < Record
     belongs_to :project
-    has_many :shots, -> { order(:position) }
+    has_many :shots, -> { order(:position) }, inverse_of: :cut
+    has_many :washes, inverse_of: :cut
     has_many :orders
 
     # Clips one after another, whole, in order of their timecode.
@@ -47,19 +48,27 @@ module Server
 
     # Shots with all that a screen or a render needs, in three queries.
     def loaded_shots
-      @loaded_shots ||= shots.includes(:recipes, clip: :media_root).to_a
+      @loaded_shots ||= (shots.loaded? ? shots : shots.includes(:recipes, clip: :media_root)).to_a
     end
+
+    # Washes that lie over it, with their recipes, in two queries.
+    def loaded_washes
+      @loaded_washes ||= (washes.loaded? ? washes : washes.includes(:recipe)).select(&:laid).sort_by(&:id)
+    end
+
+    # @return [Hash{Integer => Integer}] place of each shot in the cut
+    def positions = @positions ||= loaded_shots.to_h { |shot| [shot.id, shot.position] }
 
     # @return [Mordant::Cut::Timeline]
     def timeline = Mordant::Cut::Timeline.new(loaded_shots.map(&:placed))
 
     # For a list of cuts; what the pictures of its shots depend on.
     def summary
-      {id:, name:, shots: shots.map { |shot| {id: shot.id, revision: "#{shot.recipe.id}.#{shot.recipe.revision}", encoding: shot.clip.encoding, range: shot.clip.range} }}
+      {id:, name:, shots: shots.map { |shot| {id: shot.id, revision: shot.revision, encoding: shot.clip.encoding, range: shot.clip.range} }}
     end
 
     def to_h
-      {id:, name:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map(&:to_h)}
+      {id:, name:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map(&:to_h), washes: loaded_washes.map(&:to_h)}
     end
   end
 end

@@ -4,6 +4,10 @@ module Server
   # Colour management choices, raster, rate, clips and cuts, and the history of
   # what was done to its grades.
   class Project < Record
+    include Undoable
+
+    KEPT = %w[working_space targets input_rules canvas output_range compress_gamut].freeze
+
     has_many :clips
     has_many :cuts
     has_many :intakes

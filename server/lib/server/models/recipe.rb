@@ -1,8 +1,12 @@
 # frozen_string_literal: true
 
 module Server
-  # A version of a shot's grade. Its revision grows with every accepted change.
+  # A version of a shot's grade, or the steps of a wash. Its revision grows with every
+  # accepted change.
   class Recipe < Record
+    include Undoable
+
+    KEPT = %w[document].freeze
     FIRST = "First light"
 
     # A write that was made on top of something older; answered with 409.
@@ -15,7 +19,8 @@ module Server
       end
     end
 
-    belongs_to :shot
+    belongs_to :shot, optional: true
+    belongs_to :wash, optional: true
 
     # Puts copies of steps on the recipes of shots, as one change.
     #
@@ -30,7 +35,7 @@ module Server
         project.lock!
         wanted = steps.transform_keys { |shot| shot.recipe.id }
         recipes = where(id: wanted.keys).order(:id).lock.to_a
-        Change.record(project, words:, recipes: recipes.to_h { |recipe| [recipe, recipe.with_steps(wanted.fetch(recipe.id), replace:)] })
+        Change.record(project, words:, states: recipes.to_h { |recipe| [recipe, {"document" => recipe.with_steps(wanted.fetch(recipe.id), replace:)}] })
         recipes
       end
     end
@@ -46,7 +51,9 @@ module Server
     # @return [Mordant::Grade::Recipe]
     def grade = Mordant::Grade::Recipe.new(document)
 
-    def project = shot.cut.project
+    def project = (shot || wash).cut.project
+
+    def take_state(state) = update!(**state, revision: revision + 1)
 
     # @param revision [Integer] the revision the change was made on
     # @param document [Hash]
@@ -61,11 +68,11 @@ module Server
         lock!
         raise Conflict, self unless revision == self.revision
 
-        Change.record(project, words:, gesture:, recipes: {self => checked})
+        Change.record(project, words:, gesture:, states: {self => {"document" => checked}})
       end
       self
     end
 
-    def to_h = {id:, shot: shot_id, name:, revision:, document:}
+    def to_h = {id:, shot: shot_id, wash: wash_id, name:, revision:, document:}
   end
 end

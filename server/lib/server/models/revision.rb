@@ -1,9 +1,19 @@
 # frozen_string_literal: true
 
 module Server
-  # What a change did to one recipe.
+  # What a change did to one row: a recipe, a shot's choice of version, a wash, a
+  # project's settings, or what a clip is read as.
   class Revision < Record
+    SUBJECTS = %w[recipe shot wash project clip].freeze
+
     belongs_to :change
-    belongs_to :recipe
+    SUBJECTS.each { |name| belongs_to name.to_sym, optional: true }
+
+    # @param record [Undoable]
+    # @return [Hash] to find or make its revision by
+    def self.of(record) = {record.model_name.element.to_sym => record}
+
+    # @return [Array(String, Integer)] kind and id of what was changed
+    def key = SUBJECTS.filter_map { |name| self["#{name}_id"]&.then { |id| [name, id] } }.first
   end
 end

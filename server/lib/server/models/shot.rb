@@ -3,6 +3,10 @@
 module Server
   # A stretch of a clip in a cut.
   class Shot < Record
+    include Undoable
+
+    KEPT = %w[active_recipe_id].freeze
+
     belongs_to :cut
     belongs_to :clip
     has_many :recipes, -> { order(:id) }
@@ -14,7 +18,7 @@ module Server
 
     # A copy of the version in use, which is then in use itself.
     #
-    # @param name [String]
+    # @param name [String] of the version
     # @return [Recipe]
     # @raise [Mordant::ParameterError] of a name that is taken or none, or of too many
     def branch(name)
@@ -26,7 +30,8 @@ module Server
       raise Mordant::ParameterError.new(path: "name", expected: "at most #{MOST_VERSIONS} versions", found: taken.size) if taken.size >= MOST_VERSIONS
 
       transaction do
-        recipes.create!(name: text, document: recipe.document).tap { |made| update!(active_recipe_id: made.id) }
+        cut.project.lock!
+        recipes.create!(name: text, document: recipe.document).tap { |made| choose(made, "#{self.name}: version #{text} begun") }
       end
     end
 
@@ -34,8 +39,33 @@ module Server
     # @raise [Mordant::ParameterError]
     def use(id)
       version = recipes.find { |one| one.id == id }
-      version ? update!(active_recipe_id: id) : raise(Mordant::ParameterError.new(path: "recipe", expected: "a version of this shot", found: id))
+      raise Mordant::ParameterError.new(path: "recipe", expected: "a version of this shot", found: id) unless version
+      return if version == recipe
+
+      transaction do
+        cut.project.lock!
+        choose(version, "#{name}: version #{version.name}")
+      end
     end
+
+    # The washes that lie over it, in their order.
+    #
+    # @return [Array<Wash>]
+    def washes = cut.loaded_washes.select { |wash| wash.over?(self) }
+
+    # Its own steps and then those of the washes over it.
+    #
+    # @param trial [Hash{Integer => Mordant::Grade::Recipe}] by recipe id, instead of what is stored
+    # @return [Mordant::Grade::Recipe]
+    def grade(trial = {})
+      own, *laid = [recipe, *washes.select(&:enabled).map(&:recipe)].map { |one| trial.fetch(one.id) { one.grade } }
+      own.followed_by(*laid)
+    end
+
+    # What its pictures depend on besides clip and project.
+    #
+    # @return [String]
+    def revision = [recipe, *washes.select(&:enabled).map(&:recipe)].map { |one| "#{one.id}.#{one.revision}" }.join("-")
 
     # @return [Mordant::Cut::Timeline::Shot]
     def placed
@@ -45,6 +75,12 @@ module Server
     def to_h
       {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, clip: clip.to_h, recipe: recipe.to_h,
        versions: recipes.map { |one| {id: one.id, name: one.name} }}
+    end
+
+    private
+
+    def choose(version, words)
+      Change.record(cut.project, words: words[0, Change::LONGEST], states: {self => {"active_recipe_id" => version.id}})
     end
   end
 end

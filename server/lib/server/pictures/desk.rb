@@ -32,7 +32,7 @@ module Server
       # @param cut [Cut]
       # @param frame [Integer] record frame
       # @param size [String] one of REDUCTIONS
-      # @param trial [Hash{Integer => Mordant::Grade::Recipe}] by shot id, instead of what is stored
+      # @param trial [Hash{Integer => Mordant::Grade::Recipe}] by recipe id, instead of what is stored
       # @param source [Boolean] without any recipe
       # @param screen [Mordant::Grade::Screen] what it is drawn on
       # @return [Array<Mordant::Frame>] in the working space, as the view's file has it, and as it is drawn
@@ -74,7 +74,7 @@ module Server
         shot, layer = alone(cut, frame)
         return unless shot
 
-        plan = plan(cut.project, trial.fetch(shot.id) { shot.recipe.grade }, shot.clip)
+        plan = plan(cut.project, shot.grade(trial), shot.clip)
         return unless plan.pointwise?
 
         nodes(plan, screen, fetch(cut, shot, layer).domain)
@@ -134,7 +134,7 @@ module Server
       def graded(cut, layer, size, trial, source)
         shot = shot_of(cut, layer)
         codes = fetch(cut, shot, layer, size)
-        recipe = source ? NOTHING : trial.fetch(shot.id) { shot.recipe.grade }
+        recipe = source ? NOTHING : shot.grade(trial)
         plan(cut.project, recipe, shot.clip).run(codes)
       end
 

@@ -40,7 +40,7 @@ module Server
 
         # @return [Mordant::Grade::Recipe] of the steps asked for, all without asking
         def chosen(shot)
-          recipe = shot.recipe.grade
+          recipe = shot.grade
           params["steps"] ? recipe.only(params["steps"].split(",")) : recipe
         end
 
@@ -55,7 +55,7 @@ module Server
           title = "#{shot.cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{returned(shot)}"
           return Mordant::Lut::Cube.write(bake.table(title:)) if format == "cube"
 
-          Mordant::Lut::Clf.write(bake.process_list(id: "#{shot.cut.project.id}-#{shot.id}-#{shot.recipe.revision}", title:,
+          Mordant::Lut::Clf.write(bake.process_list(id: "#{shot.cut.project.id}-#{shot.id}-#{shot.revision}", title:,
             input: Mordant::Colour.encoding(shot.clip.encoding).label, result: returned(shot).to_s))
         end
 

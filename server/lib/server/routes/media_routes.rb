@@ -32,13 +32,9 @@ module Server
       app.patch "/api/projects/:id/clips" do
         project = Project.fetch(params["id"])
         body = body_json
-        clips = every(project.clips.ready, ids(body, "clips"))
-        values = assigned(body)
-        Record.transaction do
-          clips.each { |clip| clip.update!(values) }
-          ProjectSettings.new(project).assign if values.key?(:encoding) && values[:encoding].nil?
-        end
-        answer(clips.map { |clip| clip.reload.to_h })
+        clips = every(project.clips.ready.includes(:media_root), ids(body, "clips"))
+        ProjectSettings.new(project).assign(clips, assigned(body))
+        answer(clips: clips.map { |clip| clip.reload.to_h }, project: project.reload.to_h)
       end
 
       app.helpers do
@@ -47,9 +43,9 @@ module Server
           values = {}
           if body.key?("encoding")
             encoding = body["encoding"] && picture_encoding(body["encoding"])
-            values.update(encoding:, encoding_reason: encoding && Clip::BY_HAND)
+            values.update("encoding" => encoding, "encoding_reason" => encoding && Clip::BY_HAND)
           end
-          values[:range] = Mordant::Colour::SignalRange.check(body["range"], "range") if body.key?("range")
+          values["range"] = Mordant::Colour::SignalRange.check(body["range"], "range") if body.key?("range")
           raise Mordant::ParameterError.new(path: "encoding", expected: "an encoding or a range", found: nil) if values.empty?
 
           values

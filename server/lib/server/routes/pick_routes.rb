@@ -8,7 +8,7 @@ module Server
       app.post "/api/shots/:id/neutral" do
         shot = Shot.includes(:recipes, cut: :project, clip: :media_root).fetch(params["id"])
         body = body_json
-        recipe = body["document"] ? Mordant::Grade::Recipe.new(body["document"]) : shot.recipe.grade
+        recipe = shot.grade(trial(body["trial"]))
         before = shot.cut.project.plan(recipe.before(body["step"]), shot.clip)
         entry = recipe.entries.find { |one| one.id == body["step"] }
         raise Mordant::ParameterError.new(path: "step", expected: "a Balance", found: entry.name) unless entry.step.is_a?(Mordant::Steps::Balance)

@@ -46,7 +46,7 @@ module Server
         content_type Pictures::Answer::TYPE
         shot = Shot.includes(:recipes, :clip, cut: :project).fetch(params["id"])
         body = body_json
-        recipe = body["document"] ? Mordant::Grade::Recipe.new(body["document"]) : shot.recipe.grade
+        recipe = shot.grade(trial(body["trial"]))
         lattice, domain = Pictures::Desk.current.gate.pass(nil, 0) do
           Pictures::Desk.current.shot_lattice(shot.cut, shot, recipe, screen: screen(shot.cut.project, body["on"]))
         end
@@ -141,12 +141,12 @@ module Server
           Mordant::Grade::Screen.new(view: project.view_of(wish["target"]), canvas: (wish["canvas"] || project.canvas).to_s, space: project.space, on: wish["view"] != false, exaggerate: wish["exaggerate"] == true)
         end
 
-        # A recipe under a moving hand, shown before it is stored.
+        # Recipes under a moving hand, shown before they are stored.
         def trial(document)
           return {} unless document
-          raise Mordant::ParameterError.new(path: "trial", expected: "a shot and its document", found: document) unless document.is_a?(Hash)
+          raise Mordant::ParameterError.new(path: "trial", expected: "recipes and their documents", found: document) unless document.is_a?(Array) && document.all?(Hash)
 
-          {whole(document, "shot") => Mordant::Grade::Recipe.new(document["document"])}
+          document.to_h { |one| [whole(one, "recipe"), Mordant::Grade::Recipe.new(one["document"])] }
         end
       end
     end

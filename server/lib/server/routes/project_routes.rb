@@ -14,7 +14,7 @@ module Server
       end
 
       app.get "/api/projects" do
-        projects = Project.includes(:head_change, cuts: {shots: [:recipes, :clip]}).order(:id)
+        projects = Project.includes(:head_change, cuts: [{shots: [:recipes, :clip]}, {washes: :recipe}]).order(:id)
         answer(projects.map { |project| project.to_h.merge(cuts: project.cuts.sort_by(&:id).map(&:summary)) })
       end
 
@@ -44,16 +44,20 @@ module Server
       app.post "/api/projects/:id/history" do
         project = Project.fetch(params["id"])
         body = body_json
-        recipes = Change.travel(project, body["change"] && whole(body, "change"))
-        answer(project: project.reload.to_h, recipes: recipes.map(&:to_h))
+        restored(project, nil, Change.travel(project, body["change"] && whole(body, "change")))
       end
 
       app.helpers do
         def step(direction)
           project = Project.fetch(params["id"])
-          change = Change.public_send(direction, project)
-          recipes = change ? Recipe.where(id: change.revisions.pluck(:recipe_id)).order(:id).map(&:to_h) : []
-          answer(project: project.reload.to_h, words: change&.words, recipes:)
+          change, rows = Change.public_send(direction, project)
+          restored(project, change, rows || [])
+        end
+
+        # Recipes that have changed, and whether something else has, so that a screen reads it anew.
+        def restored(project, change, rows)
+          recipes, others = rows.partition { |row| row.is_a?(Recipe) }
+          answer(project: project.reload.to_h, words: change&.words, recipes: recipes.map(&:to_h), beyond: others.any?)
         end
       end
     end

@@ -18,16 +18,32 @@ module Server
 
       # A version more, begun as a copy of the one in use.
       app.post "/api/shots/:id/versions" do
-        shot = Shot.includes(:recipes, clip: :media_root).fetch(params["id"])
+        shot = shot_with_versions
         shot.branch(body_json["name"])
         status 201
-        answer(shot.reload.to_h)
+        answer(shot: shot.reload.to_h, project: shot.cut.project.reload.to_h)
       end
 
       app.patch "/api/shots/:id" do
-        shot = Shot.includes(:recipes, clip: :media_root).fetch(params["id"])
+        shot = shot_with_versions
         shot.use(whole(body_json, "recipe"))
-        answer(shot.reload.to_h)
+        answer(shot: shot.reload.to_h, project: shot.cut.project.reload.to_h)
+      end
+
+      # Steps over a stretch of the cut.
+      app.post "/api/cuts/:id/washes" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        body = body_json
+        wash = Wash.lay(cut, body.slice("name", "from", "to"), words: body["words"])
+        status 201
+        answer(wash: wash.to_h, project: cut.project.reload.to_h)
+      end
+
+      app.patch "/api/washes/:id" do
+        wash = Wash.includes(:recipe, cut: :project).fetch(params["id"])
+        body = body_json
+        wash.change(body.slice("name", "from", "to", "enabled", "laid"), words: body["words"])
+        answer(wash: wash.to_h, laid: wash.laid, project: wash.cut.project.reload.to_h)
       end
 
       # Copies of steps onto many shots at once; one undo takes all back.
@@ -37,6 +53,10 @@ module Server
         shots = every(cut.shots.includes(:recipes), ids(body, "shots"))
         recipes = Recipe.paste(cut.project, shots.to_h { |shot| [shot, body["steps"]] }, replace: body["replace"] == true, words: body["words"])
         answer(recipes: recipes.map(&:to_h), project: cut.project.reload.to_h)
+      end
+
+      app.helpers do
+        def shot_with_versions = Shot.includes(:recipes, cut: :project, clip: :media_root).fetch(params["id"])
       end
     end
   end

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, toRaw, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import RecipeColumn from '../grade/RecipeColumn.vue'
 import BorrowBanner from '../grade/BorrowBanner.vue'
@@ -55,6 +55,7 @@ const store = makePlayStore({
   cut: computed(() => cut.cut?.id ?? null),
   shotAt: (frame) => cut.shots.find((shot) => frame >= shot.record_in && frame < shot.record_in + shot.length),
   on: computed(() => screen.wish),
+  trialOf: (shot) => cut.trialOf(shot),
   trouble: notices.trouble,
 })
 const player = usePlayer({
@@ -67,9 +68,7 @@ const player = usePlayer({
 
 const wish = computed<PictureWish | null>(() => {
   if (!opened.value || !cut.cut || !cut.shot || player.playing.value) return null
-  // the recipe as it is under the hand, whether or not it is kept yet
-  const trial = { shot: cut.shot.id, document: toRaw(borrow.document ?? cut.shot.recipe.document) }
-  return { cut: cut.cut.id, frame: cut.frame, source: source.value, on: screen.wish, moving: handMoving.value, trial }
+  return { cut: cut.cut.id, frame: cut.frame, source: source.value, on: screen.wish, moving: handMoving.value, trial: cut.trialOf(cut.shot, borrow.document) }
 })
 const picture = usePicture(wish, notices.trouble)
 const bitmap = computed(() => player.picture.value ?? picture.shown.value?.bitmap ?? null)
@@ -104,8 +103,6 @@ useKeys([
   { key: 'space', words: 'play, stop', press: togglePlay },
   { key: 'r', words: 'round the shot or the cut', press: () => (looping.value = !looping.value) },
   { key: 'f', words: 'fit or 1:1', press: () => stage.value?.toggle() },
-  { key: 'mod+z', words: 'undo', press: () => void recipes.undo() },
-  { key: 'mod+shift+z', words: 'redo', press: () => void recipes.redo() },
 ])
 </script>
 
@@ -141,7 +138,7 @@ useKeys([
       />
       <ScopeDock :shown="picture.shown.value" />
     </section>
-    <RecipeColumn :shot="cut.shot" :trace="header?.tone ?? null" :curves="header?.curves ?? {}" :shapes="header?.shapes ?? {}" />
+    <RecipeColumn :shot="cut.shot" :header="header ?? null" />
   </div>
   <div v-else class="flex h-full items-center justify-center text-dim">{{ opened ? 'This cut has no shots. Make one in the Intake room.' : 'opening the cut…' }}</div>
 </template>

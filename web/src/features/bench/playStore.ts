@@ -1,8 +1,9 @@
 import { send } from '@/api/client'
 import { unpack, words } from '@/api/answer'
 import type { Shot } from '@/api/types'
-import { toRaw, type Ref } from 'vue'
+import type { Ref } from 'vue'
 import type { ScreenWish } from '../screen/useScreen'
+import type { Trial } from './useCut'
 import { makeLivePicture, type SourceFrame } from './livePicture'
 
 const AT_ONCE = 2 // requests under way, one a server process
@@ -15,6 +16,7 @@ export interface PlayStoreOptions {
   /** The shot a record frame belongs to. */
   shotAt: (frame: number) => Shot | undefined
   on: Ref<ScreenWish>
+  trialOf: (shot: Shot) => Trial
   trouble: (error: unknown) => void
 }
 
@@ -69,7 +71,7 @@ export function makePlayStore(options: PlayStoreOptions) {
   const fetchTable = (shot: Shot) =>
     ask(`table ${shot.id}`, async () => {
       const mine = epoch
-      const response = await send('POST', `/shots/${shot.id}/lattice`, { on: options.on.value, document: toRaw(shot.recipe.document) })
+      const response = await send('POST', `/shots/${shot.id}/lattice`, { on: options.on.value, trial: options.trialOf(shot) })
       if (mine !== epoch) return
       if (response.status === 204) return void tables.set(shot.id, null)
       const { header, parts } = unpack(await response.arrayBuffer())

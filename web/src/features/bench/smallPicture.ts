@@ -1,3 +1,4 @@
+import { useCut } from './useCut'
 import type { Project, Shot } from '@/api/types'
 
 /** The address of a shot's small picture; it holds all the picture depends on. */
@@ -6,6 +7,7 @@ export function smallPicture(project: Project, shot: { id: number; revision: str
 }
 
 /** The same of a shot of the open cut. */
-export function smallPictureOf(project: Project, { id, recipe, clip }: Shot): string {
-  return smallPicture(project, { id, revision: `${recipe.id}.${recipe.revision}`, encoding: clip.encoding, range: clip.range })
+export function smallPictureOf(project: Project, shot: Shot): string {
+  const { id, clip } = shot
+  return smallPicture(project, { id, revision: useCut().revisionOf(shot), encoding: clip.encoding, range: clip.range })
 }

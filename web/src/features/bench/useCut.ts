@@ -1,7 +1,10 @@
 import { getJson } from '@/api/client'
-import type { Cut, Project, ProjectSummary, Shot } from '@/api/types'
+import type { Cut, Project, ProjectSummary, RecipeDocument, Shot, Wash } from '@/api/types'
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, toRaw } from 'vue'
+
+/** Recipes as they are under the hand, whether or not they are kept yet. */
+export type Trial = { recipe: number; document: RecipeDocument }[]
 
 /** The cut that is open: its shots and the record frame somebody is at. */
 export const useCut = defineStore('cut', () => {
@@ -11,6 +14,7 @@ export const useCut = defineStore('cut', () => {
   const last = ref<Record<string, string>>({})
 
   const shots = computed(() => cut.value?.shots ?? [])
+  const washes = computed(() => cut.value?.washes ?? [])
   const length = computed(() => cut.value?.length ?? 0)
   const shotIndex = computed(() => shots.value.findIndex((shot) => frame.value >= shot.record_in && frame.value < shot.record_in + shot.length))
   const shot = computed<Shot | null>(() => shots.value[shotIndex.value] ?? null)
@@ -18,6 +22,24 @@ export const useCut = defineStore('cut', () => {
     const [over, under] = (project.value?.rate ?? '24/1').split('/').map(Number)
     return (over ?? 24) / (under ?? 1)
   })
+
+  const place = (id: number | null, otherwise: number) => (id === null ? otherwise : shots.value.findIndex((one) => one.id === id))
+
+  /** The washes that lie over a shot, in their order. */
+  function washesOver(over: Shot): Wash[] {
+    const index = shots.value.findIndex((one) => one.id === over.id)
+    return washes.value.filter((wash) => index >= place(wash.from, 0) && index <= place(wash.to, shots.value.length - 1))
+  }
+
+  /** What is tried in a shot's picture: its own recipe, or another in its place, and the washes over it. */
+  function trialOf(over: Shot, instead?: RecipeDocument | null): Trial {
+    const laid = washesOver(over).filter((wash) => wash.enabled).map((wash) => wash.recipe)
+    return [{ id: over.recipe.id, document: instead ?? over.recipe.document }, ...laid].map(({ id, document }) => ({ recipe: id, document: toRaw(document) }))
+  }
+
+  /** What a shot's pictures depend on besides clip and project. */
+  const revisionOf = (over: Shot) =>
+    [over.recipe, ...washesOver(over).filter((wash) => wash.enabled).map((wash) => wash.recipe)].map((one) => `${one.id}.${one.revision}`).join('-')
 
   const spot = (id: number | string) => `mordant.frame.${id}`
 
@@ -28,6 +50,11 @@ export const useCut = defineStore('cut', () => {
     project.value = found.project
     last.value[found.project.id] = id
     go(Number(sessionStorage.getItem(spot(id)) ?? 0))
+  }
+
+  /** Reads the open cut anew, where somebody is. */
+  async function reload() {
+    if (cut.value) await open(String(cut.value.id))
   }
 
   /** Opens a project without a cut. */
@@ -55,11 +82,16 @@ export const useCut = defineStore('cut', () => {
     project,
     frame,
     shots,
+    washes,
+    washesOver,
+    trialOf,
+    revisionOf,
     length,
     shot,
     shotIndex,
     rate,
     open,
+    reload,
     openProject,
     go,
     goShot,

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref, type EffectScope } from 'vue'
 import { installBrowser, settle } from '@/test/browser'
+import { step } from '@/test/production'
 import { usePicture, type PictureWish } from './usePicture'
 
 interface Asked {
@@ -76,7 +77,7 @@ describe('usePicture', () => {
     const { wanted, picture } = await start(wish())
     await asked[0]?.answer()
     for (const exposure of [1, 2, 3]) {
-      wanted.value = wish({ moving: true, trial: { shot: 1, document: exposure } })
+      wanted.value = wish({ moving: true, trial: [{ recipe: 1, document: { steps: [step(exposure)] } }] })
       await nextTick()
     }
     expect(asked.slice(1).map((one) => one.size)).toEqual(['drag'])
@@ -84,7 +85,7 @@ describe('usePicture', () => {
     expect(asked).toHaveLength(3)
     await asked[2]?.answer()
     expect(asked).toHaveLength(3)
-    wanted.value = wish({ trial: { shot: 1, document: 3 } })
+    wanted.value = wish({ trial: [{ recipe: 1, document: { steps: [] } }] })
     await vi.advanceTimersByTimeAsync(150)
     expect(asked.at(-1)?.size).toBe('full')
     await asked.at(-1)?.answer()

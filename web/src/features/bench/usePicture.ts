@@ -2,6 +2,7 @@ import { send } from '@/api/client'
 import { unpack, words, type Answer, type AnswerHeader } from '@/api/answer'
 import { onScopeDispose, shallowRef, ref, watch, type Ref } from 'vue'
 import type { ScreenWish } from '../screen/useScreen'
+import type { Trial } from './useCut'
 import { makeLivePicture } from './livePicture'
 
 /** What a picture shows; a new one is asked for whenever it changes. */
@@ -14,8 +15,8 @@ export interface PictureWish {
   on: ScreenWish
   /** A hand is moving: a reduced picture now, the exact one when it rests. */
   moving: boolean
-  /** A recipe under the hand, not stored yet. */
-  trial: { shot: number; document: unknown } | null
+  /** Recipes under the hand, not stored yet. */
+  trial: Trial | null
 }
 
 export interface ShownPicture {

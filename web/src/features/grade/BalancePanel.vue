@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Recipe, StepDocument, StepSpec, ToneTrace, WorkingSpace } from '@/api/types'
 import { sendJson } from '@/api/client'
-import { computed, onBeforeUnmount, toRaw, toRef } from 'vue'
+import { computed, onBeforeUnmount, toRef } from 'vue'
 import { useCut } from '../bench/useCut'
 import { usePick } from '../bench/usePick'
 import { useKeys } from '../shell/useKeys'
@@ -30,8 +30,9 @@ const NEUTRAL = 'click or drag over something that is grey'
 function pickNeutral() {
   pick.ask(NEUTRAL, async (region) => {
     try {
-      const body = { frame: cut.frame, step: props.step.id, document: toRaw(props.recipe.document), region }
-      const found = await sendJson<Record<string, number>>('POST', `/shots/${props.recipe.shot}/neutral`, body)
+      if (!cut.shot) return
+      const body = { frame: cut.frame, step: props.step.id, trial: cut.trialOf(cut.shot), region }
+      const found = await sendJson<Record<string, number>>('POST', `/shots/${cut.shot.id}/neutral`, body)
       editor.setAll(found, 'grey picked')
     } catch (error) {
       notices.trouble(error)

@@ -12,7 +12,7 @@ const withView = ref(true)
 const format = ref<'cube' | 'clf'>('cube')
 const take = useTake(toRef(props, 'shot'), withView, computed(() => screen.target?.id ?? ''))
 
-const steps = computed(() => props.shot.recipe.document.steps)
+const { steps } = take
 const CODES = 1023
 const codes = (share: number) => (share * CODES).toFixed(share * CODES < 10 ? 1 : 0)
 const distance = (size: number) => take.measured.value[size]?.seen

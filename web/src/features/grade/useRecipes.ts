@@ -28,9 +28,11 @@ export const useRecipes = defineStore('recipes', () => {
   const offline = ref(false)
   const conflict = ref<{ mine: Pending; theirs: Recipe } | null>(null)
   const generation = ref(0)
+  /** Grows when the history has changed more than recipes; rooms that show such things read them anew. */
+  const beyond = ref(0)
   let sending: Promise<void> | null = null
 
-  const recipeOf = (id: number) => cut.shots.find((shot) => shot.recipe.id === id)?.recipe
+  const recipeOf = (id: number) => [...cut.shots, ...cut.washes].find((one) => one.recipe.id === id)?.recipe
 
   function change(recipe: Recipe, document: RecipeDocument, words: string, gesture?: string) {
     recipe.document = document
@@ -118,8 +120,9 @@ export const useRecipes = defineStore('recipes', () => {
     await sending
     if (!cut.project) return
     try {
-      const answer = await sendJson<{ project: Project; recipes: Recipe[] }>('POST', `/projects/${cut.project.id}/${where}`, body)
+      const answer = await sendJson<{ project: Project; recipes: Recipe[]; beyond: boolean }>('POST', `/projects/${cut.project.id}/${where}`, body)
       answer.recipes.forEach(take)
+      if (answer.beyond) await readAnew()
       kept(answer.project)
       const touched = cut.shots.findIndex((shot) => shot.recipe.id === answer.recipes[0]?.id)
       if (touched >= 0 && touched !== cut.shotIndex) cut.goShot(touched)
@@ -128,12 +131,19 @@ export const useRecipes = defineStore('recipes', () => {
     }
   }
 
+  /** Something besides recipes has changed: washes, versions, settings, clips. */
+  async function readAnew() {
+    await cut.reload()
+    generation.value++
+    beyond.value++
+  }
+
   const unsaved = computed(() => pending.size > 0)
   window.addEventListener('beforeunload', (event) => {
     if (unsaved.value) event.preventDefault()
   })
 
-  return { change, settled: async () => void (await sending), adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), travel, settle, conflict, keptAt, unsaved, offline, generation }
+  return { change, settled: async () => void (await sending), adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), travel, settle, conflict, keptAt, unsaved, offline, generation, beyond, kept }
 })
 
 function pause(milliseconds: number) {

@@ -1,6 +1,7 @@
 import { getJson } from '@/api/client'
 import type { Shot } from '@/api/types'
 import { computed, ref, watch, type Ref } from 'vue'
+import { useCut } from '../bench/useCut'
 import { useNotices } from '../shell/useNotices'
 
 interface Distance {
@@ -29,7 +30,10 @@ export function useTake(shot: Ref<Shot>, withView: Ref<boolean>, target: Ref<str
   const correction = ref<Correction | null>(null)
   let asked = 0
 
-  const chosen = computed(() => shot.value.recipe.document.steps.map((step) => step.id).filter((id) => !left.value.includes(id)))
+  const cut = useCut()
+  /** The shot's own steps and those of the washes over it. */
+  const steps = computed(() => cut.trialOf(shot.value).flatMap(({ document }) => document.steps))
+  const chosen = computed(() => steps.value.map((step) => step.id).filter((id) => !left.value.includes(id)))
   const query = computed(() => new URLSearchParams({ steps: chosen.value.join(','), view: withView.value ? 'on' : 'off', target: target.value }).toString())
   const address = (size: number, format: string) => `/api/shots/${shot.value.id}/look.${format}?size=${size}&${query.value}`
   const correctionAddress = (format: string) => `/api/shots/${shot.value.id}/correction.${format}?steps=${chosen.value.join(',')}`
@@ -51,10 +55,11 @@ export function useTake(shot: Ref<Shot>, withView: Ref<boolean>, target: Ref<str
     }
   }
 
-  watch([query, () => shot.value.recipe.revision, () => shot.value.id], () => void measure(), { immediate: true })
+  watch([query, () => cut.revisionOf(shot.value)], () => void measure(), { immediate: true })
 
   return {
     SIZES,
+    steps,
     chosen,
     flip: (id: string) => (left.value = left.value.includes(id) ? left.value.filter((one) => one !== id) : [...left.value, id]),
     measured,

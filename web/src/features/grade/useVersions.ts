@@ -1,5 +1,5 @@
 import { sendJson } from '@/api/client'
-import type { Shot } from '@/api/types'
+import type { Project, Shot } from '@/api/types'
 import { useCut } from '../bench/useCut'
 import { useNotices } from '../shell/useNotices'
 import { useRecipes } from './useRecipes'
@@ -10,25 +10,26 @@ export function useVersions() {
   const recipes = useRecipes()
   const notices = useNotices()
 
-  async function answered(shot: Shot, work: () => Promise<Shot>) {
+  async function answered(shot: Shot, work: () => Promise<{ shot: Shot; project: Project }>) {
     try {
       await recipes.settled()
-      const fresh = await work()
+      const { shot: fresh, project } = await work()
       Object.assign(shot, fresh)
       recipes.adopt([fresh.recipe])
+      recipes.kept(project)
     } catch (error) {
       notices.trouble(error)
     }
   }
 
-  const use = (shot: Shot, recipe: number) => answered(shot, () => sendJson<Shot>('PATCH', `/shots/${shot.id}`, { recipe }))
+  const use = (shot: Shot, recipe: number) => answered(shot, () => sendJson<{ shot: Shot; project: Project }>('PATCH', `/shots/${shot.id}`, { recipe }))
 
   /** A copy of the one in use, under a name nobody has to think of. */
   function branch(shot: Shot) {
     const names = shot.versions.map((one) => one.name)
     let number = names.length + 1
     while (names.includes(`Version ${number}`)) number++
-    return answered(shot, () => sendJson<Shot>('POST', `/shots/${shot.id}/versions`, { name: `Version ${number}` }))
+    return answered(shot, () => sendJson<{ shot: Shot; project: Project }>('POST', `/shots/${shot.id}/versions`, { name: `Version ${number}` }))
   }
 
   /** The one after the one in use, round and round. */

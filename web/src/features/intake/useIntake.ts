@@ -1,10 +1,14 @@
 import { getJson, sendJson } from '@/api/client'
-import type { Clip, Intake, MediaEntry, MediaRoot } from '@/api/types'
-import { computed, ref, type Ref } from 'vue'
+import type { Clip, Intake, MediaEntry, MediaRoot, Project } from '@/api/types'
+import { computed, ref, watch, type Ref } from 'vue'
+import { useCut } from '../bench/useCut'
+import { useRecipes } from '../grade/useRecipes'
 import { useEvents } from '../shell/useEvents'
 
 /** Folders below the media roots, what was taken in, and what is under way. */
 export function useIntake(project: Ref<string | undefined>, trouble: (error: unknown) => void) {
+  const cut = useCut()
+  const recipes = useRecipes()
   const roots = ref<MediaRoot[]>([])
   const root = ref<MediaRoot | null>(null)
   const path = ref('')
@@ -32,6 +36,8 @@ export function useIntake(project: Ref<string | undefined>, trouble: (error: unk
     clips.value = await getJson<Clip[]>(`/projects/${project.value}/clips`)
   }
 
+  watch(() => recipes.beyond, () => void attempt(loadClips))
+
   const browse = (to: MediaRoot | null, folder: string) =>
     attempt(async () => {
       if (to) entries.value = (await getJson<{ entries: MediaEntry[] }>(`/media/${to.id}?path=${encodeURIComponent(folder)}`)).entries
@@ -44,7 +50,7 @@ export function useIntake(project: Ref<string | undefined>, trouble: (error: unk
 
   const assign = (ids: number[], encoding: string | null) =>
     attempt(async () => {
-      await sendJson<Clip[]>('PATCH', `/projects/${project.value}/clips`, { clips: ids, encoding })
+      cut.project = (await sendJson<{ project: Project }>('PATCH', `/projects/${project.value}/clips`, { clips: ids, encoding })).project
       await loadClips()
     })
 

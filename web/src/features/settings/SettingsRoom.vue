@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { InputRule, Target } from '@/api/types'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useCut } from '../bench/useCut'
+import { useRecipes } from '../grade/useRecipes'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
 import OptionRow from '../shell/OptionRow.vue'
@@ -15,6 +16,7 @@ import { useSettings } from './useSettings'
 
 const route = useRoute()
 const cut = useCut()
+const recipes = useRecipes()
 const catalogue = useCatalogue()
 const notices = useNotices()
 const project = computed(() => route.params.project as string | undefined)
@@ -32,6 +34,8 @@ onMounted(async () => {
     notices.trouble(error)
   }
 })
+
+watch(() => recipes.beyond, load)
 
 const keep = async (values: Parameters<typeof change>[0]) => (refusal.value = await change(values))
 const setTarget = (index: number, target: Target) => keep({ targets: (settings.value?.targets ?? []).map((one, at) => (at === index ? target : one)) })

@@ -47,7 +47,7 @@ export function useSettings(project: Ref<string | undefined>, trouble: (error: u
 
   async function assign(clips: number[], values: { encoding?: string | null; range?: string }) {
     try {
-      await sendJson('PATCH', `/projects/${project.value}/clips`, { clips, ...values })
+      cut.project = (await sendJson<{ project: Project }>('PATCH', `/projects/${project.value}/clips`, { clips, ...values })).project
       await load()
     } catch (error) {
       trouble(error)

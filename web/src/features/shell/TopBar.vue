@@ -5,10 +5,16 @@ import { useCut } from '../bench/useCut'
 import ScreenMenu from '../screen/ScreenMenu.vue'
 import HistoryMenu from './HistoryMenu.vue'
 import { useRecipes } from '../grade/useRecipes'
+import { useKeys } from './useKeys'
 
 const route = useRoute()
 const cut = useCut()
 const recipes = useRecipes()
+
+useKeys([
+  { key: 'mod+z', words: 'undo', press: () => void recipes.undo() },
+  { key: 'mod+shift+z', words: 'redo', press: () => void recipes.redo() },
+])
 
 const inCut = computed(() => Boolean(route.params.cut) && cut.cut)
 const project = computed(() => (route.params.project ? cut.project : null))
@@ -26,8 +32,8 @@ const kept = computed(() => {
     </RouterLink>
     <span v-if="inCut">{{ cut.cut?.name }}</span>
     <span class="flex-1" />
-    <template v-if="inCut && project">
-      <span data-test="kept" :class="{ 'text-madder': recipes.offline }">{{ kept }}</span>
+    <template v-if="project">
+      <span v-if="inCut" data-test="kept" :class="{ 'text-madder': recipes.offline }">{{ kept }}</span>
       <ScreenMenu v-if="route.name === 'bench'" />
       <HistoryMenu :project="project" />
       <span class="flex gap-1">

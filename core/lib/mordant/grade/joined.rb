@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Grade
+    # Recipes one after another, as one: a shot's own and those of the washes over it.
+    # Each has been checked by itself; steps side by side stay within their own.
+    class Joined < Recipe
+      # @param recipes [Array<Recipe>] in signal order
+      def initialize(recipes) # rubocop:disable Lint/MissingSuper
+        @recipes = recipes
+        @entries = recipes.flat_map(&:entries).freeze
+        freeze
+      end
+
+      # @return [Array<Array<Entry>>]
+      def strands = @recipes.flat_map(&:strands)
+
+      protected
+
+      def picked(ids) = Joined.new(@recipes.map { |recipe| recipe.picked(ids) })
+    end
+  end
+end
