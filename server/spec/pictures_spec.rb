@@ -171,8 +171,8 @@ RSpec.describe "Pictures", type: :request do
   end
 
   it "solves a neutral patch, and refuses one that cannot be trusted" do
-    document = Studio.balance("b", exposure: 0.5)
-    ask_neutral = ->(**more) { call(:post, "/shots/#{shot.id}/neutral", {frame: 3, step: "b", document:, region: [0.2, 0.2, 0.4, 0.4], **more}) }
+    trial = [{recipe: shot.recipe.id, document: Studio.balance("b", exposure: 0.5)}]
+    ask_neutral = ->(**more) { call(:post, "/shots/#{shot.id}/neutral", {frame: 3, step: "b", trial:, region: [0.2, 0.2, 0.4, 0.4], **more}) }
     ask_neutral.call
     expect(json).to match("temperature" => be_within(0.2).of(0.0), "tint" => be_within(0.2).of(0.0))
     ask_neutral.call(region: [0.5, 0.5, 0.01, 0.01])
@@ -181,6 +181,57 @@ RSpec.describe "Pictures", type: :request do
     expect([last_response.status, json["path"]]).to eq([422, "step"])
     ask_neutral.call(region: "x")
     expect([last_response.status, json["path"]]).to eq([422, "region"])
+  end
+
+  it "finds a first Balance, and where a patch stands on curves" do
+    steps = [*Studio.balance("b")["steps"], {"id" => "c", "kind" => "curves"}]
+    shot.recipe.accept(revision: 0, document: {"steps" => steps}, words: "x")
+    call(:post, "/shots/#{shot.id}/auto", {frame: 3, step: "b"})
+    expect(json.keys).to eq(%w[exposure contrast pivot temperature tint])
+    call(:post, "/shots/#{shot.id}/reading", {frame: 3, step: "c", region: [0.2, 0.2, 0.4, 0.4]})
+    expect(json).to include("grey" => true, "tone" => be_within(2e-3).of(cut.project.space.tone(Footage.code(3) / 65_535.0)))
+    [[:auto, "c"], [:reading, "b"], [:auto, nil]].each do |what, step|
+      call(:post, "/shots/#{shot.id}/#{what}", {frame: 3, step:, region: [0, 0, 1, 1]})
+      expect([last_response.status, json["path"]]).to eq([422, "step"])
+    end
+    call(:post, "/shots/#{cut.loaded_shots[1].id}/auto", {frame: 3, step: "b"})
+    expect([last_response.status, json["path"]]).to eq([422, "frame"])
+  end
+
+  it "tells what the open step sees, how channels lie, and how skin stands" do
+    trial = [{recipe: shot.recipe.id, document: Studio.balance("b", exposure: 1.0)}]
+    header, = ask(trial:, tap: "b", skin: [0.1, 0.1, 0.2, 0.2])
+    expect(header["input"]["step"]).to eq("b")
+    expect(header["input"]["luma"].index(1.0)).to eq((cut.project.space.tone(Footage.code(3) / 65_535.0) * 96).floor)
+    expect(header["extents"]["green"]).to all(be_within(0.01).of(wanted(Footage.code(3), exposure: 1.0) / 255.0))
+    expect(header["skin"]["direction"]).to eq("grey")
+    expect(ask(trial:, tap: "gone").first).not_to include("input")
+    ask(skin: "x")
+    expect([last_response.status, json["path"]]).to eq([422, "region"])
+  end
+
+  it "shows what a step acts on" do
+    trial = [{recipe: shot.recipe.id, document: Studio.balance("b", exposure: 1.0)}]
+    plain = pixel(ask(trial:)[1])
+    expect(pixel(ask(trial:, acts: {step: "b"})[1])).to eq(plain)
+    none = [{recipe: shot.recipe.id, document: Studio.balance("b")}]
+    expect(pixel(ask(trial: none, acts: {step: "b"})[1]).max).to be < pixel(ask(trial: none)[1]).max * 0.7
+    [[{step: "q"}, "step"], [{step: "b", region: "x"}, "region"], [[], "acts"]].each do |acts, path|
+      ask(trial:, acts:)
+      expect([last_response.status, json["path"]]).to eq([422, path])
+    end
+  end
+
+  it "takes a test picture in place of a shot, through its recipe" do
+    plain = ask(test: "bars")
+    brighter = ask(test: "bars", trial: [{recipe: shot.recipe.id, document: Studio.balance(exposure: 1.0)}])
+    expect(plain[0]["extents"]["luma"][2]).to be < brighter[0]["extents"]["luma"][2]
+    header, parts = ask(test: "ramps", size: "live")
+    expect([header["size"], parts.keys.include?("lattice")]).to eq(["live", true])
+    call(:get, "/cuts/#{cut.id}/source?frame=8&test=ramps")
+    expect(last_response.status).to eq(200) # in a dissolve too
+    ask(test: "moon")
+    expect(last_response.status).to eq(422)
   end
 
   it "draws a shot small for the ribbon" do

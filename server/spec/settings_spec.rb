@@ -60,14 +60,14 @@ RSpec.describe "Project settings", type: :request do
     expect(other.reload).to have_attributes(encoding: "log3g10-wgrgb", encoding_reason: %r{rule 1: folder })
     expect(shot.clip.reload.encoding).to eq("acescct")
     call(:patch, "/projects/#{project.id}/clips", {clips: [shot.clip.id], encoding: nil})
-    expect(json.first).to include("encoding" => "log3g10-wgrgb", "encoding_reason" => /rule 1/)
+    expect(json["clips"].first).to include("encoding" => "log3g10-wgrgb", "encoding_reason" => /rule 1/)
     put(input_rules: [])
     expect(other.reload.encoding).to be_nil
   end
 
   it "lets a range be set by hand, and keeps it when the folder is taken in again" do
     call(:patch, "/projects/#{project.id}/clips", {clips: [shot.clip.id], range: "full"})
-    expect(json.first["range"]).to eq("full")
+    expect(json["clips"].first["range"]).to eq("full")
     Server::Intake::Taking.new(project, shot.clip.media_root).call("one.mkv")
     expect(shot.clip.reload.range).to eq("full")
     call(:patch, "/projects/#{project.id}/clips", {clips: [shot.clip.id], range: "wide"})
@@ -149,7 +149,7 @@ RSpec.describe "The LUT library", type: :request do
     call(:get, "/catalogue")
     expect(json["encodings"].find { |one| one["id"] == "quay" }).to include("label" => "Quay log", "own" => true)
     call(:patch, "/projects/#{cut.project.id}/clips", {clips: [shot.clip.id], encoding: "quay"})
-    expect(json.first["encoding"]).to eq("quay")
+    expect(json["clips"].first["encoding"]).to eq("quay")
     call(:get, "/projects/#{cut.project.id}/settings")
     expect(json["library"]["faults"]).to match([/bad.yml:1: expected curve/])
   end

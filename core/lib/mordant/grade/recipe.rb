@@ -43,7 +43,7 @@ module Mordant
       # @param others [Array<Recipe>]
       # @return [Recipe] of its entries and then theirs, however many they are
       def followed_by(*others)
-        others.all? { |other| other.entries.empty? } ? self : Joined.new([self, *others])
+        (others.all? { |other| other.entries.empty? }) ? self : Joined.new([self, *others])
       end
 
       # @return [Boolean] it changes no picture

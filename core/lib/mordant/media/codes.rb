@@ -38,10 +38,7 @@ module Mordant
       # @return [Codes] of at least one pixel
       # @raise [ParameterError]
       def crop(region)
-        fine = region.is_a?(Array) && region.size == 4 && region.all? { |x| x.is_a?(Numeric) && x.to_f.finite? }
-        raise ParameterError.new(path: "region", expected: "left, top, width and height as shares of the picture", found: region) unless fine
-
-        columns, rows = span(region[0], region[2], width), span(region[1], region[3], height)
+        columns, rows = Scopes::Region.pixels(region, width, height)
         part = rgb.reshape(3, height, width)[true, rows, columns].dup
         Codes.new(part.reshape(3, rows.size * columns.size), width: columns.size, height: rows.size)
       end
@@ -56,13 +53,6 @@ module Mordant
         values = Numo::SFloat.cast(rgb)
         to_frame((values.inplace * (1.0 / 65_535)).out_of_place!, encoding:)
       end
-
-      # Pixels of a stretch, at least one.
-      def span(start, length, edge)
-        first = (start * edge).floor.clamp(0, edge - 1)
-        first..((start + length) * edge).ceil.pred.clamp(first, edge - 1)
-      end
-      private :span
 
       # The mean of whole blocks, as Frame#reduce.
       #

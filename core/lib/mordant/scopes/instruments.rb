@@ -13,20 +13,21 @@ module Mordant
         @working, @final, @space = working, final, space
       end
 
-      # @return [Hash] columns, levels, and the traces behind the staves
+      # @return [Hash] columns, levels, the traces behind the staves, and where channels begin and end
       def header
-        {columns:, levels: Waveform::LEVELS, tone: ToneTrace.new(@working, space: @space).to_h}
+        {columns:, levels: Waveform::LEVELS, tone: ToneTrace.new(@working, space: @space).to_h, extents: Extents.new(traces).to_h}
       end
 
       # @return [Hash{Symbol => String}] luma, red, green, blue: brightness 0..255 by
       #   column and level, one byte each, level 0 first
       def parts
-        traces = [Waveform.luma(@final), *Waveform.parade(@final)]
         typical = @final.size / TYPICAL_SHARE / columns
-        %i[luma red green blue].zip(traces).to_h { |name, trace| [name, Density.brightness(trace, typical:).to_binary] }
+        traces.transform_values { |trace| Density.brightness(trace, typical:).to_binary }
       end
 
       private
+
+      def traces = @traces ||= %i[luma red green blue].zip([Waveform.luma(@final), *Waveform.parade(@final)]).to_h
 
       def columns = Waveform.columns(@final.width)
     end

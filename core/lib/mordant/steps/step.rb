@@ -47,13 +47,21 @@ module Mordant
           list ? @handles = list.freeze : (@handles || [].freeze)
         end
 
+        # Parts of the picture the step treats by themselves, to be shown one at a time; a step
+        # that names some has region_weights(name, planes, space).
+        #
+        # @return [Array<Symbol>]
+        def regions(list = nil)
+          list ? @regions = list.freeze : (@regions || [].freeze)
+        end
+
         def neutral = new({})
 
         # @return [Hash] what an interface needs to know
         def to_h
           of = ->(kind) { parameters.values.grep(kind).map(&:to_h) }
           {id:, label:, domain: domain.to_s, pointwise: pointwise?, parameters: of[Parameter], texts: of[TextParameter],
-           curves: of[PointsParameter], handles:}
+           curves: of[PointsParameter], handles:, regions:}
         end
       end
 

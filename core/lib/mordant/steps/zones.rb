@@ -15,11 +15,14 @@ module Mordant
       LIMITS = %i[first second third fourth].freeze
       # Places the limits start from, stops.
       APART = [-5.0, -2.0, 1.0, 3.0].freeze
+      # Stops about mid grey that an interface draws them over.
+      SHOWN = (-9.0..7.0)
       # Limits keep at least this distance, stops.
       LEAST = 0.1
       FLOOR = 2.0**-24 # light whose tone is the lowest
 
       named :zones, "Zones"
+      regions NAMES
       domain :linear
 
       parameter :exposure, label: "exposure", unit: :stops, range: -6.0..6.0, neutral: 0.0, channels: NAMES, about: "Light of each zone."
@@ -48,6 +51,19 @@ module Mordant
         weights = space.luminance_weights
         curves = [*gains, method(:saturation_at)].map { |function| Pointwise::FloatTable.new(function) }
         [Pointwise::Formula.new { |planes| zoned(planes, weights, curves) }]
+      end
+
+      # @param name [Symbol] of NAMES
+      # @param planes [Array<Numo::SFloat>] linear light
+      # @return [Numo::SFloat] [n], 0..1
+      def region_weights(name, planes, space)
+        weights_at(Numo::SFloat.cast(mixed(planes, space.luminance_weights))).fetch(NAMES.index(name))
+      end
+
+      # The weights of the zones along the tone axis.
+      def shapes(count:)
+        stops = Numo::DFloat.new(count).seq / (count - 1) * (SHOWN.end - SHOWN.begin) + SHOWN.begin
+        NAMES.zip(weights_at(Numo::NMath.exp(stops * Math.log(2)) * Colour::WorkingSpace::MID_GREY).map(&:to_a)).to_h
       end
 
       # @param light [Numo::NArray] luminance

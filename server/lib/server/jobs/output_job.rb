@@ -86,7 +86,7 @@ module Server
 
     def sources
       @sources ||= cut.loaded_shots.to_h do |shot|
-        plan = cut.project.plan(shot.grade, shot.clip)
+        plan = cut.project.plan(shot.grade, shot.clip.source_encoding)
         [shot.id, Mordant::Deliver::Programme::Source.new(reader: shot.clip.reader, plan:)]
       end
     end

@@ -31,10 +31,10 @@ module Server
     def view_of(id) = (views.find { |target| target.id == id } || views.first).view
 
     # @param recipe [Mordant::Grade::Recipe]
-    # @param clip [Clip]
+    # @param source [String] encoding id of what goes in
     # @return [Mordant::Grade::Plan]
-    def plan(recipe, clip)
-      Mordant::Grade::Plan.new(recipe:, source: clip.source_encoding, space:, compress: compress_gamut)
+    def plan(recipe, source)
+      Mordant::Grade::Plan.new(recipe:, source:, space:, compress: compress_gamut)
     end
 
     # @return [Mordant::Grade::Output]

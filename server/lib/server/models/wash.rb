@@ -69,7 +69,7 @@ module Server
     end
 
     def shot_id(name, value)
-      value.nil? || cut.positions.key?(value) ? value : reject(name, "a shot of the cut", value)
+      (value.nil? || cut.positions.key?(value)) ? value : reject(name, "a shot of the cut", value)
     end
 
     def flag(name, value) = [true, false].include?(value) ? value : reject(name, "true or false", value)

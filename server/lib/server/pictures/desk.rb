@@ -27,57 +27,46 @@ module Server
         @store = store
         @gate = Gate.new
         @plans = {}
+        @tests = {}
       end
 
-      # @param cut [Cut]
-      # @param frame [Integer] record frame
+      # @param wish [Wish]
       # @param size [String] one of REDUCTIONS
-      # @param trial [Hash{Integer => Mordant::Grade::Recipe}] by recipe id, instead of what is stored
-      # @param source [Boolean] without any recipe
-      # @param screen [Mordant::Grade::Screen] what it is drawn on
       # @return [Array<Mordant::Frame>] in the working space, as the view's file has it, and as it is drawn
       # @raise [Mordant::ParameterError, Mordant::MediaError]
-      def picture(cut, frame:, screen:, size: "full", trial: {}, source: false)
-        layers = cut.timeline.layers(frame).map { |layer| [graded(cut, layer, size, trial, source), layer.share] }
+      def picture(wish, size: "full")
+        layers = feeds(wish).map { |feed, share| [plan(wish.project, wish.recipe_of(feed.shot), feed.encoding).run(feed.codes(REDUCTIONS.fetch(size))), share] }
         working = layers.first.first
         working = Mordant::Deliver::Programme.mix(working, *layers.last) if layers.size > 1
-        measured = screen.measured(working)
-        [working, measured, screen.drawn(working, measured)]
+        measured = wish.screen.measured(working)
+        [working, measured, wish.screen.drawn(working, measured)]
       end
 
       # What a screen needs to draw a frame by itself while a hand moves: the
       # source as decoded. In a dissolve, and for linear sources, there is no such
       # thing, and reduced pictures are made.
       #
-      # @param frame [Integer] record frame
+      # @param wish [Wish]
       # @return [Mordant::Media::Codes, nil]
-      def source(cut, frame:)
-        shot, layer = alone(cut, frame)
-        fetch(cut, shot, layer) if shot
-      end
+      def source(wish) = alone(wish)&.codes
 
       # A part of a frame as decoded; in a dissolve of the incoming shot.
       #
-      # @param region [Array<Float>] see Mordant::Media::Codes#crop
+      # @param region [Array<Float>] see Mordant::Scopes::Region
       # @return [Mordant::Media::Codes]
-      def patch(cut, frame:, region:)
-        layer = cut.timeline.layers(frame).last
-        fetch(cut, shot_of(cut, layer), layer).crop(region)
-      end
+      def patch(wish, region:) = incoming(wish).codes.crop(region)
 
       # The grade of a frame as 16-bit codes on the nodes of a lattice over the codes
       # that occur in it, red fastest.
       #
+      # @param wish [Wish]
       # @return [Array(Numo::UInt16, Array<Array<Float>>), nil] [LIVE_NODES^3, 3], and the domain;
       #   nil where the recipe has parts that no lattice holds
-      def lattice(cut, frame:, screen:, trial: {})
-        shot, layer = alone(cut, frame)
-        return unless shot
+      def lattice(wish)
+        feed = alone(wish) or return
 
-        plan = plan(cut.project, shot.grade(trial), shot.clip)
-        return unless plan.pointwise?
-
-        nodes(plan, screen, fetch(cut, shot, layer).domain)
+        plan = plan(wish.project, wish.recipe_of(feed.shot), feed.encoding)
+        nodes(plan, wish.screen, feed.codes.domain) if plan.pointwise?
       end
 
       # The grade of a whole shot for playing it: over all codes its encoding has.
@@ -88,7 +77,7 @@ module Server
       def shot_lattice(cut, shot, recipe, screen:)
         return if Mordant::Colour.encoding(shot.clip.source_encoding).linear?
 
-        plan = plan(cut.project, recipe, shot.clip)
+        plan = plan(cut.project, recipe, shot.clip.source_encoding)
         nodes(plan, screen, Mordant::Lut::Lattice::WHOLE) if plan.pointwise?
       end
 
@@ -102,58 +91,74 @@ module Server
         @store.fetch(shot.clip, source_frame, width:, height:, ahead: PLAY_AHEAD)
       end
 
-      # @param recipe [Mordant::Grade::Recipe]
-      # @return [Hash{String => Array<Float>}] tone curves by the id of the step
-      def curves(project, recipe)
-        space = project.space
-        recipe.entries.to_h { |entry| [entry.id, entry.step.tone_samples(space, count: CURVE_POINTS)&.map { |t| t.round(4) }] }.compact
+      # What a step sees of a frame, in log codes of the working space, small.
+      #
+      # @param step [String] id of a step of the shot's recipe or of a wash over it
+      # @return [Mordant::Frame, nil] nil when it is not there any more
+      def step_input(wish, step)
+        feed = incoming(wish)
+        recipe = wish.recipe_of(feed.shot)
+        return unless recipe.entries.any? { |entry| entry.id == step }
+
+        plan(wish.project, recipe.before(step), feed.encoding).run(feed.codes(SMALL_REDUCTION))
       end
 
-      # @param recipe [Mordant::Grade::Recipe]
-      # @return [Hash{String => Hash}] shapes of curves by the id of the step
-      def shapes(recipe)
-        recipe.entries.to_h { |entry| [entry.id, entry.step.shapes(count: SHAPE_POINTS).transform_values { |row| row.map { |y| y.round(4) } }] }.reject { |_, shapes| shapes.empty? }
+      # Which pixels of a frame a step acts on; see Mordant::Grade::Acting.
+      #
+      # @return [Numo::SFloat] [n], 0..1
+      def acting(wish, step:, region:, size: "full")
+        feed = incoming(wish)
+        acting = Mordant::Grade::Acting.new(wish.recipe_of(feed.shot), id: step, region:) { |recipe| plan(wish.project, recipe, feed.encoding) }
+        acting.weights(feed.codes(REDUCTIONS.fetch(size)))
       end
+
+      # Kept for as long as nothing it depends on changes, files in libraries included.
+      #
+      # @param source [String] encoding id
+      # @return [Mordant::Grade::Plan]
+      def plan(project, recipe, source)
+        key = [recipe.to_h, recipe.stamps, Mordant::Colour.encoding(source), project.working_space, project.compress_gamut]
+        kept = @plans.delete(key) || project.plan(recipe, source)
+        @plans[key] = kept
+        @plans.shift while @plans.size > PLANS
+        kept
+      end
+
+      # The shot at a frame, the incoming one of a dissolve, and what goes into its plan.
+      #
+      # @return [Feed]
+      def incoming(wish) = feeds(wish).last.first
 
       private
 
-      # @return [Array(Shot, Mordant::Cut::Timeline::Layer), nil]
-      def alone(cut, frame)
-        layer, other = cut.timeline.layers(frame)
-        shot = shot_of(cut, layer)
-        [shot, layer] unless other || Mordant::Colour.encoding(shot.clip.source_encoding).linear?
+      # @return [Array<Array(Feed, Float)>] layers of a frame with their shares; a test picture
+      #   has no other under it
+      def feeds(wish)
+        layers = wish.cut.timeline.layers(wish.frame)
+        layers = layers.last(1) if wish.test
+        layers.map { |layer| [feed(wish, layer), layer.share] }
       end
 
-      def shot_of(cut, layer) = cut.loaded_shots.find { |one| one.id == layer.shot.key }
+      def feed(wish, layer)
+        shot = wish.cut.loaded_shots.find { |one| one.id == layer.shot.key }
+        width, height = raster(wish.project)
+        return Feed.new(shot, wish.test.encoding) { |reduction| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
 
-      def fetch(cut, shot, layer, size = "full")
-        width, height = raster(cut.project)
-        @store.fetch(shot.clip, layer.source_frame, width:, height:, reduction: REDUCTIONS.fetch(size))
+        Feed.new(shot, shot.clip.source_encoding) { |reduction| @store.fetch(shot.clip, layer.source_frame, width:, height:, reduction:) }
       end
 
-      def graded(cut, layer, size, trial, source)
-        shot = shot_of(cut, layer)
-        codes = fetch(cut, shot, layer, size)
-        recipe = source ? NOTHING : shot.grade(trial)
-        plan(cut.project, recipe, shot.clip).run(codes)
-      end
+      def test_codes(test, width, height) = @tests[[test.id, width, height]] ||= test.codes(width, height)
 
-      NOTHING = Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT)
+      # @return [Feed, nil] of a frame that is one shot's alone and that a lattice can be looked up with
+      def alone(wish)
+        (feed, _), other = feeds(wish)
+        feed unless other || feed.linear?
+      end
 
       def nodes(plan, screen, domain)
         samples = Mordant::Grade::Bake.new(plan:, output: screen, size: LIVE_NODES, domain:).samples
         nodes = Mordant::Frame.new(samples, width: LIVE_NODES**3, height: 1, encoding: screen.encoding)
         [Mordant::Media::Integers.interleave(nodes, 16), domain]
-      end
-
-      # Kept for as long as nothing it depends on changes, files in libraries included.
-      def plan(project, recipe, clip)
-        encoding = Mordant::Colour.encoding(clip.source_encoding)
-        key = [recipe.to_h, recipe.stamps, encoding, project.working_space, project.compress_gamut]
-        kept = @plans.delete(key) || project.plan(recipe, clip)
-        @plans[key] = kept
-        @plans.shift while @plans.size > PLANS
-        kept
       end
 
       # The project's raster within WIDTH x HEIGHT.

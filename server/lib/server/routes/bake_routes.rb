@@ -63,14 +63,14 @@ module Server
         def colours(shot)
           return if Mordant::Colour.encoding(shot.clip.encoding).linear?
 
-          codes = Pictures::Desk.current.source(shot.cut, frame: shot.record_in + [shot.dissolve, shot.length / 2].max)
+          codes = Pictures::Desk.current.source(Pictures::Wish.new(cut: shot.cut, frame: shot.record_in + [shot.dissolve, shot.length / 2].max))
           codes && Numo::DFloat.cast(codes.reduce(4).rgb) / 65_535
         end
 
         def bake(shot, recipe)
           project = shot.cut.project
           size = Integer(params.fetch("size", "33"), 10, exception: false)
-          Mordant::Grade::Bake.new(plan: project.plan(recipe.within_luts, shot.clip), output: project.output(returned(shot)), size:)
+          Mordant::Grade::Bake.new(plan: project.plan(recipe.within_luts, shot.clip.source_encoding), output: project.output(returned(shot)), size:)
         end
       end
     end

@@ -1,20 +1,54 @@
 # frozen_string_literal: true
 
 module Server
-  # Numbers solved from a patch of the picture that somebody points at.
+  # Numbers solved from the picture, or from a patch of it that somebody points at.
   module PickRoutes
+    AUTO_REDUCTION = 4
+
     def self.registered(app)
       # What temperature and tint make a patch grey.
       app.post "/api/shots/:id/neutral" do
-        shot = Shot.includes(:recipes, cut: :project, clip: :media_root).fetch(params["id"])
-        body = body_json
-        recipe = shot.grade(trial(body["trial"]))
-        before = shot.cut.project.plan(recipe.before(body["step"]), shot.clip)
-        entry = recipe.entries.find { |one| one.id == body["step"] }
-        raise Mordant::ParameterError.new(path: "step", expected: "a Balance", found: entry.name) unless entry.step.is_a?(Mordant::Steps::Balance)
+        asked(Mordant::Steps::Balance) do |desk, wish, before, entry, body|
+          answer(Mordant::Grade::NeutralPick.new(desk.patch(wish, region: body["region"]), before:, balance: entry.step).to_h)
+        end
+      end
 
-        codes = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.patch(shot.cut, frame: whole(body, "frame"), region: body["region"]) }
-        answer(Mordant::Grade::NeutralPick.new(codes, before:, balance: entry.step).to_h)
+      # A first Balance: white, black and cast, from the picture alone.
+      app.post "/api/shots/:id/auto" do
+        asked(Mordant::Steps::Balance) do |desk, wish, before|
+          answer(Mordant::Grade::AutoBalance.new(desk.incoming(wish).codes(AUTO_REDUCTION), before:).to_h)
+        end
+      end
+
+      # Where a patch stands on the axes of the curves of a step.
+      app.post "/api/shots/:id/reading" do
+        asked(Mordant::Steps::Curves) do |desk, wish, before, _, body|
+          answer(Mordant::Grade::PatchReading.new(desk.patch(wish, region: body["region"]), before:).to_h)
+        end
+      end
+
+      app.helpers do
+        # Reads what is asked of a step at a frame, in the picture's turn.
+        #
+        # @param kind [Class] the step must be one
+        # @raise [Mordant::ParameterError]
+        def asked(kind)
+          shot = Shot.includes(:recipes, cut: :project, clip: :media_root).fetch(params["id"])
+          body = body_json
+          wish = wish(shot.cut, body)
+          desk = Pictures::Desk.current
+          desk.gate.pass(nil, 0) do
+            feed = desk.incoming(wish)
+            raise Mordant::ParameterError.new(path: "frame", expected: "a frame of shot #{shot.name}", found: wish.frame) unless feed.shot.id == shot.id
+
+            recipe = wish.recipe_of(feed.shot)
+            before = desk.plan(wish.project, recipe.before(body["step"]), feed.encoding)
+            entry = recipe.entries.find { |one| one.id == body["step"] }
+            raise Mordant::ParameterError.new(path: "step", expected: "a #{kind.label}", found: entry.name) unless entry.step.is_a?(kind)
+
+            yield desk, wish, before, entry, body
+          end
+        end
       end
     end
   end

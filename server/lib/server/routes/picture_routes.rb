@@ -23,7 +23,8 @@ module Server
         content_type Pictures::Answer::TYPE
         cut = Cut.includes(:project).fetch(params["id"])
         frame = number("frame")
-        codes = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.source(cut, frame:) }
+        wish = Pictures::Wish.new(cut:, frame:, test: test_picture(params["test"]))
+        codes = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.source(wish) }
         halt 204 unless codes
         Pictures::Answer.pack({frame:, width: codes.width, height: codes.height}, {codes: codes.rgb.transpose.to_binary})
       end
@@ -56,12 +57,12 @@ module Server
 
       # The middle of a shot, small; the address carries all it depends on.
       app.get "/api/shots/:id/small.png" do
-        shot = Shot.includes(cut: :project).fetch(params["id"])
+        shot = Shot.includes(:recipes, cut: :project).fetch(params["id"])
         content_type "image/png"
         cache_control :private, :immutable, max_age: SMALL_CACHE
         Pictures::Desk.current.gate.pass(nil, 0) do
           frame = shot.record_in + [shot.dissolve, shot.length / 2].max.clamp(0, shot.length - 1)
-          *, drawn = Pictures::Desk.current.picture(shot.cut, frame:, screen: screen(shot.cut.project, nil), size: "small", source: params["source"] == "1")
+          *, drawn = Pictures::Desk.current.picture(small_wish(shot, frame), size: "small")
           Mordant::Media::Png.encode(drawn, compression: SMALL_COMPRESSION)
         end
       end
@@ -82,15 +83,30 @@ module Server
           end
         end
 
+        # A shot at a frame for its own project's screen, of the version asked for.
+        def small_wish(shot, frame)
+          version = params["recipe"] && shot.recipes.find { |one| one.id == number("recipe") }
+          trial = version ? {shot.recipe.id => version.grade} : {}
+          Pictures::Wish.new(cut: shot.cut, frame:, screen: screen(shot.cut.project, nil), trial:, source: params["source"] == "1")
+        end
+
         def picture(cut, body)
           started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-          trial = trial(body["trial"])
-          header, parts = live(cut, body, trial) || computed(cut, body, trial, size(body))
-          header[:curves] = trial.values.map { |recipe| Pictures::Desk.current.curves(cut.project, recipe) }.reduce({}, :merge)
-          header[:shapes] = trial.values.map { |recipe| Pictures::Desk.current.shapes(recipe) }.reduce({}, :merge)
+          wish = wish(cut, body)
+          header, parts = live(wish, body) || computed(wish, body, size(body))
+          readings = Pictures::Readings.new(Pictures::Desk.current, wish)
+          told = {curves: readings.curves, shapes: readings.shapes, input: readings.input(body["tap"]&.to_s)}.compact
           took = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
-          Pictures::Answer.pack({frame: body["frame"], sequence: body["sequence"], took:, **header}, parts)
+          Pictures::Answer.pack({frame: wish.frame, sequence: body["sequence"], took:, **told, **header}, parts)
         end
+
+        # @return [Pictures::Wish]
+        def wish(cut, body)
+          Pictures::Wish.new(cut:, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]), trial: trial(body["trial"]),
+            source: body["source"] == true, test: test_picture(body["test"]))
+        end
+
+        def test_picture(id) = id && Mordant::Media::TestPicture.fetch(id)
 
         # @return [String] one of Desk::REDUCTIONS; what cannot be live is reduced
         def size(body)
@@ -101,34 +117,40 @@ module Server
         end
 
         # @return [Array(Hash, Hash), nil] a look-up table for the screen, and the instruments
-        def live(cut, body, trial)
-          return unless body["size"] == LIVE && body["source"] != true
+        def live(wish, body)
+          return unless body["size"] == LIVE && !wish.source && !body["acts"]
 
-          lattice, domain = Pictures::Desk.current.lattice(cut, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]), trial:)
+          lattice, domain = Pictures::Desk.current.lattice(wish)
           return unless lattice
 
-          header, parts = read(cut, body, *made(cut, body, trial, "small"))
+          header, parts = read(wish, body, *Pictures::Desk.current.picture(wish, size: "small"))
           [header.merge(size: LIVE, nodes: Pictures::Desk::LIVE_NODES, domain:), parts.merge(lattice: lattice.to_binary)]
         end
 
         # @return [Array(Hash, Hash)] a picture and, unless not wanted, the instruments
-        def computed(cut, body, trial, size)
-          working, measured, drawn = made(cut, body, trial, size)
-          header, parts = read(cut, body, working, measured)
+        def computed(wish, body, size)
+          working, measured, drawn = Pictures::Desk.current.picture(wish, size:)
+          header, parts = read(wish, body, working, measured)
+          drawn = veiled(wish, drawn, body["acts"], size) if body["acts"]
           [header.merge(size:), {picture: Mordant::Media::Png.encode(drawn), **parts}]
         end
 
-        def made(cut, body, trial, size)
-          Pictures::Desk.current.picture(cut, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]), size:, trial:, source: body["source"] == true)
+        # The picture with what a step does not act on put back.
+        def veiled(wish, drawn, acts, size)
+          raise Mordant::ParameterError.new(path: "acts", expected: "a step and perhaps one of its regions", found: acts) unless acts.is_a?(Hash)
+
+          weights = Pictures::Desk.current.acting(wish, step: acts["step"], region: acts["region"], size:)
+          Mordant::Grade::Acting.veil(drawn, weights)
         end
 
         # What the instruments read in a picture: the codes of the target, whatever the screen.
-        def read(cut, body, working, measured, *)
+        def read(wish, body, working, measured, *)
           raster = {width: measured.width, height: measured.height}
           return [raster, {}] if body["instruments"] == false
 
-          instruments = Mordant::Scopes::Instruments.new(working, measured, space: cut.project.space)
-          [raster.merge(instruments.header), instruments.parts]
+          instruments = Mordant::Scopes::Instruments.new(working, measured, space: wish.project.space)
+          skin = body["skin"] && {skin: Mordant::Scopes::Skin.new(measured, body["skin"]).to_h}
+          [{**raster, **instruments.header, **skin.to_h}, instruments.parts]
         end
 
         # The screen a picture is drawn on: which target, which canvas, whether the view is on.

@@ -19,13 +19,12 @@ module Mordant
         # @return [Array<Numo::NArray>]
         def call(planes)
           type = planes.first.class
-          luma = planes.zip(@space.luminance_weights).map { |plane, weight| plane * weight }.reduce(:+)
-          strength = planes.reduce { |a, b| a.clip(b, nil) } - planes.reduce { |a, b| a.clip(nil, b) }
-          hue = hue(planes)
+          places = Places.new(planes, @space)
+          luma, hue = places.luma, places.hue
           off = turned(planes.map { |plane| plane - luma }, read(:hue_hue, hue, type))
-          scale = scale(hue, strength, luma, type)
+          scale = scale(places, hue, type)
           lift = read(:hue_luminance, hue, type)
-          luma += lift * (strength * (1 / FAINT)).clip(0.0, 1.0) * (@space.white - @space.black) if lift
+          luma += lift * places.presence * (@space.white - @space.black) if lift
           off.map { |plane| scale ? plane * scale + luma : plane + luma }
         end
 
@@ -36,18 +35,10 @@ module Mordant
           table && type.cast(table.call(Numo::SFloat.cast(place)))
         end
 
-        # 0 at red, a third at green, two thirds at blue; 0 of greys.
-        def hue(planes)
-          red, green, blue = planes
-          angle = Numo::NMath.atan2((green - blue) * Math.sqrt(3.0), red * 2.0 - green - blue) * (0.5 / Math::PI)
-          angle - angle.floor
-        end
-
         # What the three curves of saturation make together; nil where there is none.
-        def scale(hue, strength, luma, type)
-          tone = (luma - @space.black) * (1 / (@space.white - @space.black))
-          {hue_saturation: hue, saturation_saturation: strength, luminance_saturation: tone}
-            .filter_map { |name, place| read(name, place, type)&.then { |amount| (amount + 1.0).clip(0.0, nil) } }.reduce(:*)
+        def scale(places, hue, type)
+          {hue_saturation: -> { hue }, saturation_saturation: -> { places.saturation }, luminance_saturation: -> { places.tone(places.luma) }}
+            .filter_map { |name, place| @tables[name] && read(name, place.call, type).then { |amount| (amount + 1.0).clip(0.0, nil) } }.reduce(:*)
         end
 
         def turned(off, turn)

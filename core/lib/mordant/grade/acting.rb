@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Grade
+    # Which pixels a step acts on: those it changes, or those of one of its regions.
+    class Acting
+      # Change of a log code that counts in full.
+      FULL = 0.02
+      # What is left of the luma of pixels it does not act on, and added to it.
+      VEIL = 0.3
+      FOOT = 0.02
+
+      # @param recipe [Recipe]
+      # @param id [String] of a step
+      # @param region [String, nil] see Steps::Step.regions
+      # @yieldparam recipe [Recipe] whose Plan is wanted
+      # @yieldreturn [Plan]
+      # @raise [ParameterError] of a step or a region that is not there
+      def initialize(recipe, id:, region: nil, &plan)
+        @before = plan.call(recipe.before(id))
+        @entry = recipe.entries.find { |entry| entry.id == id }
+        known = @entry.step.class.regions
+        raise ParameterError.new(path: "region", expected: known.join(", "), found: region) unless region.nil? || known.include?(region.to_sym)
+
+        @region = region&.to_sym
+        @after = plan.call(recipe.only([*before_ids(recipe, id), id])) unless @region
+      end
+
+      # @param codes [Media::Codes] as decoded
+      # @return [Numo::SFloat] [n], 0..1
+      def weights(codes)
+        input = @before.run(codes)
+        return @entry.step.region_weights(@region, planes(input), @before.space) if @region
+
+        change = (@after.run(codes).rgb - input.rgb).abs.max(axis: 0)
+        (change * (1 / FULL)).clip(0.0, 1.0)
+      end
+
+      # A picture whose other pixels are grey and dim.
+      #
+      # @param drawn [Frame] codes of a display
+      # @param weights [Numo::SFloat] [n]
+      # @return [Frame]
+      def self.veil(drawn, weights)
+        planes = Array.new(3) { |channel| drawn.rgb[channel, true] }
+        grey = planes.zip(Scopes::Waveform::LUMA).map { |plane, weight| plane * weight }.reduce(:+) * VEIL + FOOT
+        drawn.with(Numo::NArray.vstack(planes.map { |plane| grey + (plane - grey) * weights }))
+      end
+
+      private
+
+      def before_ids(recipe, id) = recipe.entries.map(&:id).take_while { |one| one != id }
+
+      # In the step's own domain.
+      def planes(input)
+        space = @before.space
+        own = Colour::Conversion.new(from: space.log, to: space.encoding_of(@entry.step.class.domain)).chain.call(input.rgb)
+        Array.new(3) { |channel| own[channel, true].dup }
+      end
+    end
+  end
+end
