@@ -227,7 +227,7 @@ RSpec.describe "Pictures", type: :request do
     brighter = ask(test: "bars", trial: [{recipe: shot.recipe.id, document: Studio.balance(exposure: 1.0)}])
     expect(plain[0]["extents"]["luma"][2]).to be < brighter[0]["extents"]["luma"][2]
     header, parts = ask(test: "ramps", size: "live")
-    expect([header["size"], parts.keys.include?("lattice")]).to eq(["live", true])
+    expect([header["size"], parts.key?("lattice")]).to eq(["live", true])
     call(:get, "/cuts/#{cut.id}/source?frame=8&test=ramps")
     expect(last_response.status).to eq(200) # in a dissolve too
     ask(test: "moon")

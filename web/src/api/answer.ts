@@ -1,4 +1,4 @@
-import type { ToneTrace } from './types'
+import type { Extents, SkinReading, StepInput, ToneTrace } from './types'
 
 export interface AnswerHeader {
   frame: number
@@ -14,6 +14,10 @@ export interface AnswerHeader {
   columns?: number
   levels?: number
   tone?: ToneTrace
+  extents?: Extents
+  /** What the open step sees. */
+  input?: StepInput
+  skin?: SkinReading
   /** Of several frames in one answer: where each is from. */
   frames?: { frame: number; shot: number; width: number; height: number }[]
   /** By step id: tone out for equal distances of tone in. */

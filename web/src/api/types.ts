@@ -64,6 +64,8 @@ export interface StepSpec {
   texts: TextSpec[]
   curves: CurveSpec[]
   handles: HandleSpec[]
+  /** Parts of the picture it treats by themselves. */
+  regions: string[]
 }
 
 export interface Encoding {
@@ -102,6 +104,8 @@ export interface Catalogue {
   limits: Named[]
   canvases: Named[]
   rule_fields: Named[]
+  /** Test pictures. */
+  tests: (Named & { about: string })[]
   /** To start from. */
   looks: (Named & { about: string; steps: StepDocument[] })[]
 }
@@ -215,7 +219,7 @@ export interface Shot {
   clip: Clip
   /** The version in use. */
   recipe: Recipe
-  versions: { id: number; name: string }[]
+  versions: { id: number; name: string; revision: number }[]
 }
 
 /** Steps over a stretch of a cut, after the shots' own. */
@@ -286,6 +290,39 @@ export interface ToneTrace {
   warmth: (number | null)[]
   tint: (number | null)[]
 }
+
+/** What a step sees: how often each place of its curves occurs, in equal bins. */
+export interface StepInput {
+  step: string
+  luma: number[]
+  red: number[]
+  green: number[]
+  blue: number[]
+  hue: number[]
+  saturation: number[]
+  /** Of luma alone. */
+  tone: number[]
+}
+
+/** Low, middle and high of each channel, as shares of the full range. */
+export type Extents = Record<'luma' | 'red' | 'green' | 'blue', [number, number, number]>
+
+/** A patch of skin against the skin-tone line. */
+export interface SkinReading {
+  angle: number
+  /** Degrees from the line, positive towards yellow. */
+  off: number
+  direction: string
+  saturation: number
+  level: number
+  line: number
+  /** Cb and Cr of its medians, and of some of its pixels. */
+  middle: [number, number]
+  points: [number, number][]
+}
+
+/** Left, top, width and height as shares of the picture. */
+export type Region = [number, number, number, number]
 
 export interface InputRule {
   field: string

@@ -14,6 +14,7 @@ module Mordant
       # Degrees from the line at which BT.709 yellow and red themselves stand.
       YELLOW = 52.0
       RED = -20.0
+      FAR = 90.0
       # Within this a patch is on the line, degrees.
       NEAR = 1.5
       LEAST = 0.01 # distance from grey below which no angle can be told
@@ -45,6 +46,7 @@ module Mordant
       def direction
         return "grey" if saturation < LEAST
         return "on the line" if off.abs <= NEAR
+        return "nothing like skin" if off.abs > FAR
         return (off > YELLOW) ? "greener" : "yellower" if off.positive?
 
         (off < RED) ? "more magenta" : "redder"

@@ -60,10 +60,10 @@ module Mordant
         weights_at(Numo::SFloat.cast(mixed(planes, space.luminance_weights))).fetch(NAMES.index(name))
       end
 
-      # The weights of the zones along the tone axis.
+      # The weights of the zones along the tone axis, and where the limits stand, in stops.
       def shapes(count:)
         stops = Numo::DFloat.new(count).seq / (count - 1) * (SHOWN.end - SHOWN.begin) + SHOWN.begin
-        NAMES.zip(weights_at(Numo::NMath.exp(stops * Math.log(2)) * Colour::WorkingSpace::MID_GREY).map(&:to_a)).to_h
+        NAMES.zip(weights_at(Numo::NMath.exp(stops * Math.log(2)) * Colour::WorkingSpace::MID_GREY).map(&:to_a)).to_h.merge(stops: stops.to_a, places:)
       end
 
       # @param light [Numo::NArray] luminance

@@ -51,7 +51,7 @@ RSpec.describe Mordant::Scopes::Skin do
   end
 
   it "says which way it is off" do
-    expect([127, 119, 95, 185, 60].map { |angle| read(angle).direction }).to eq(["yellower", "redder", "more magenta", "greener", "more magenta"])
+    expect([127, 119, 95, 185, 60, 300].map { |angle| read(angle).direction }).to eq(["yellower", "redder", "more magenta", "greener", "more magenta", "nothing like skin"])
     expect(read(123, 0.004).direction).to eq("grey")
   end
 

@@ -74,7 +74,7 @@ module Server
 
     def to_h
       {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, clip: clip.to_h, recipe: recipe.to_h,
-       versions: recipes.map { |one| {id: one.id, name: one.name} }}
+       versions: recipes.map { |one| {id: one.id, name: one.name, revision: one.revision} }}
     end
 
     private

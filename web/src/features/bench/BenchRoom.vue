@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import RecipeColumn from '../grade/RecipeColumn.vue'
 import BorrowBanner from '../grade/BorrowBanner.vue'
 import { useBorrow } from '../grade/useBorrow'
+import { useComparedVersion } from '../grade/useComparedVersion'
 import { useCopies } from '../grade/useCopies'
 import { useRecipes } from '../grade/useRecipes'
 import { handMoving } from '../grade/useStepEditor'
@@ -15,6 +16,9 @@ import CutBar from './CutBar.vue'
 import PictureStage from './PictureStage.vue'
 import ShotRibbon from './ShotRibbon.vue'
 import { useCut } from './useCut'
+import { useLayout } from './useLayout'
+import { useSight } from './useSight'
+import { useSurfaceHands } from '../surface/useSurfaceHands'
 import { usePicture, type PictureWish } from './usePicture'
 import { makePlayStore } from './playStore'
 import { usePlayer } from './usePlayer'
@@ -28,6 +32,9 @@ const catalogue = useCatalogue()
 const screen = useScreen()
 const copies = useCopies()
 const borrow = useBorrow()
+const compared = useComparedVersion()
+const sight = useSight()
+const layout = useLayout()
 const stage = ref<InstanceType<typeof PictureStage>>()
 const source = ref(false)
 const looping = ref(true)
@@ -68,11 +75,28 @@ const player = usePlayer({
 
 const wish = computed<PictureWish | null>(() => {
   if (!opened.value || !cut.cut || !cut.shot || player.playing.value) return null
-  return { cut: cut.cut.id, frame: cut.frame, source: source.value, on: screen.wish, moving: handMoving.value, trial: cut.trialOf(cut.shot, borrow.document) }
+  return {
+    cut: cut.cut.id,
+    frame: cut.frame,
+    source: source.value,
+    on: screen.wish,
+    moving: handMoving.value,
+    trial: cut.trialOf(cut.shot, compared.document ?? borrow.document),
+    test: sight.test,
+    tap: sight.tap,
+    acts: sight.acts,
+    skin: sight.skin?.region ?? null,
+  }
 })
 const picture = usePicture(wish, notices.trouble)
 const bitmap = computed(() => player.picture.value ?? picture.shown.value?.bitmap ?? null)
 const header = computed(() => picture.shown.value?.header)
+const shownAs = computed(() => {
+  if (source.value) return 'as shot'
+  if (compared.words) return `version ${compared.words}`
+  if (sight.acts) return sight.acts.region ? `the ${sight.acts.region} alone` : 'what the open step acts on'
+  return screen.exaggerate ? 'graded, colours exaggerated' : 'graded'
+})
 
 function leavePlay() {
   if (player.playing.value) player.stop()
@@ -91,6 +115,7 @@ function tryBorrow() {
 }
 const togglePlay = () => (player.playing.value ? player.stop() : player.play(cut.frame))
 
+useSurfaceHands()
 useKeys([
   { key: 'q', words: 'previous shot', press: () => goShot(cut.shotIndex - 1) },
   { key: 'e', words: 'next shot', press: () => goShot(cut.shotIndex + 1) },
@@ -100,6 +125,11 @@ useKeys([
   { key: 'v', words: 'view transform on and off', press: screen.flip },
   { key: 'b', words: 'borrow the grade before; again: further back', press: tryBorrow },
   { key: 'x', words: 'held: colours exaggerated, to see a cast', press: () => (screen.exaggerate = true), release: () => (screen.exaggerate = false) },
+  { key: 'z', words: 'held: what the open step acts on', press: () => (sight.acting = true), release: () => (sight.acting = false) },
+  { key: 't', words: 'test pictures in turn, in place of the shot', press: sight.nextTest },
+  { key: 'l', words: 'large picture', press: () => (layout.large = !layout.large) },
+  { key: 'p', words: 'recipe there and away', press: () => layout.flip('recipe') },
+  { key: 'o', words: 'scopes there and away', press: () => layout.flip('scopes') },
   { key: 'space', words: 'play, stop', press: togglePlay },
   { key: 'r', words: 'round the shot or the cut', press: () => (looping.value = !looping.value) },
   { key: 'f', words: 'fit or 1:1', press: () => stage.value?.toggle() },
@@ -107,9 +137,9 @@ useKeys([
 </script>
 
 <template>
-  <div v-if="opened && cut.shot && cut.project" class="grid h-full grid-cols-[156px_minmax(0,1fr)_344px] grid-rows-1">
-    <ShotRibbon :project="cut.project" :shots="cut.shots" :current="cut.shot.id" :picked="copies.picked" @go="goShot" @pick="copies.pick" />
-    <section class="flex min-h-0 min-w-0 flex-col" aria-label="picture">
+  <div v-if="opened && cut.shot && cut.project" class="relative grid h-full grid-rows-1" :style="{ gridTemplateColumns: layout.columns }">
+    <ShotRibbon v-if="!layout.large" :project="cut.project" :shots="cut.shots" :current="cut.shot.id" :picked="copies.picked" @go="goShot" @pick="copies.pick" />
+    <section class="relative flex min-h-0 min-w-0 flex-col" aria-label="picture">
       <PictureStage
         ref="stage"
         :bitmap="bitmap"
@@ -118,10 +148,12 @@ useKeys([
         :source="source"
         :loading="picture.loading.value"
         :failed="player.playing.value ? null : picture.failed.value"
+        :skin="sight.skin?.region ?? null"
+        :covered="layout.large && layout.recipe ? 344 : 0"
         :data-settled="picture.settled.value"
         :data-size="header?.size"
       >
-        <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ source ? 'as shot' : 'graded' }}{{ screen.exaggerate ? ', colours exaggerated' : '' }} · {{ cut.shot.clip.name }}</template>
+        <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }} · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
       </PictureStage>
       <CutBar
         :shots="cut.shots"
@@ -136,9 +168,9 @@ useKeys([
         @play="togglePlay"
         @loop="looping = !looping"
       />
-      <ScopeDock :shown="picture.shown.value" />
+      <ScopeDock v-if="layout.scopes" :shown="picture.shown.value" :floating="layout.large" />
     </section>
-    <RecipeColumn :shot="cut.shot" :header="header ?? null" />
+    <RecipeColumn v-show="layout.recipe" :shot="cut.shot" :header="header ?? null" :class="layout.large ? 'absolute top-0 right-0 bottom-[70px] z-10 w-[344px] bg-pane/90' : ''" />
   </div>
   <div v-else class="flex h-full items-center justify-center text-dim">{{ opened ? 'This cut has no shots. Make one in the Intake room.' : 'opening the cut…' }}</div>
 </template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useKeys } from '../shell/useKeys'
-import { usePick, type Region } from './usePick'
+import type { Region } from '@/api/types'
+import { usePick } from './usePick'
 
 /** The place of the picture in this layer, pixels. */
 const props = defineProps<{ place: { x: number; y: number; width: number; height: number } }>()

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import type { Region } from '@/api/types'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, toRef, watchEffect } from 'vue'
 import { followDrag } from '../grade/useDrag'
 import PickLayer from './PickLayer.vue'
+import SkinPatch from './SkinPatch.vue'
+import TestMenu from './TestMenu.vue'
 import { usePick } from './usePick'
 import { useZoom } from './useZoom'
 
@@ -14,6 +17,10 @@ const props = defineProps<{
   source: boolean
   loading: boolean
   failed: string | null
+  /** A patch of skin to mark. */
+  skin?: Region | null
+  /** Pixels at the right that something lies over. */
+  covered?: number
 }>()
 
 const box = ref<HTMLElement>()
@@ -58,12 +65,14 @@ defineExpose({ fit: zoom.fit, actual: () => zoom.actual(), toggle: () => (zoom.f
   <div class="relative min-h-0 flex-1 bg-[#111]" :class="zoom.fits.value ? '' : 'cursor-grab'">
     <div ref="box" class="absolute inset-x-3 top-8 bottom-3 overflow-hidden" @wheel.prevent="wheel" @pointerdown="press" @dblclick="zoom.fit">
       <canvas ref="canvas" class="size-full" role="img" :aria-label="label" />
+      <SkinPatch v-if="skin" :region="skin" :place="zoom.place.value" />
       <PickLayer v-if="pick.asked" :place="zoom.place.value" />
     </div>
-    <div class="absolute inset-x-3 top-2 flex items-baseline justify-between text-xs text-dim">
+    <div class="absolute top-2 left-3 flex items-baseline justify-between text-xs text-dim" :style="{ right: `${(covered ?? 0) + 12}px` }">
       <span><slot name="label" /></span>
       <span class="flex items-center gap-3">
         <span v-if="source" class="border border-weld px-1.5 text-weld">source</span>
+        <TestMenu />
         <button class="hover:text-ink" :title="zoom.fits.value ? 'fitted; F shows it 1:1' : 'F fits it'" @click="zoom.fits.value ? zoom.actual() : zoom.fit()">
           {{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %
         </button>

@@ -11,3 +11,9 @@ export function smallPictureOf(project: Project, shot: Shot): string {
   const { id, clip } = shot
   return smallPicture(project, { id, revision: useCut().revisionOf(shot), encoding: clip.encoding, range: clip.range })
 }
+
+/** The same with a version of its grade. */
+export function smallPictureOfVersion(project: Project, shot: Shot, version: Shot['versions'][number]): string {
+  const revision = version.id === shot.recipe.id ? shot.recipe.revision : version.revision
+  return `${smallPictureOf(project, shot)}&recipe=${version.id}&of=${revision}`
+}

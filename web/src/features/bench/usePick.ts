@@ -1,8 +1,6 @@
 import { defineStore } from 'pinia'
+import type { Region } from '@/api/types'
 import { ref } from 'vue'
-
-/** Left, top, width and height as shares of the picture. */
-export type Region = [number, number, number, number]
 
 interface Pick {
   /** What is to be picked, in words. */

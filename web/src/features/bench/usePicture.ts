@@ -1,4 +1,5 @@
 import { send } from '@/api/client'
+import type { Region } from '@/api/types'
 import { unpack, words, type Answer, type AnswerHeader } from '@/api/answer'
 import { onScopeDispose, shallowRef, ref, watch, type Ref } from 'vue'
 import type { ScreenWish } from '../screen/useScreen'
@@ -17,6 +18,14 @@ export interface PictureWish {
   moving: boolean
   /** Recipes under the hand, not stored yet. */
   trial: Trial | null
+  /** A test picture in place of the shot's. */
+  test?: string | null
+  /** The open step, whose input is told. */
+  tap?: string | null
+  /** A step, and one of its regions, whose pixels alone are shown as they are. */
+  acts?: { step: string; region: string | null } | null
+  /** A patch of skin to be measured. */
+  skin?: Region | null
 }
 
 export interface ShownPicture {
@@ -47,7 +56,9 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   let over = false
   const live = makeLivePicture()
   /** A frame whose source is under way, or cannot be drawn here. */
-  let sourceAsked: number | null = null
+  let sourceAsked: string | null = null
+  /** The test picture that the source held for live drawing is of. */
+  let liveTest: string | null = null
 
   function want(size: string) {
     if (!wish.value) return
@@ -76,7 +87,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, size: sizeFor(asked, size), screen, sequence: ++sequence,
+      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, tap: asked.tap, acts: asked.acts, skin: asked.skin, size: sizeFor(asked, size), screen, sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())
@@ -88,7 +99,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   }
 
   function sizeFor(wanted: PictureWish, size: string) {
-    return size === 'drag' && !wanted.source && live && live.frame() === wanted.frame ? 'live' : size
+    return size === 'drag' && !wanted.source && live && live.frame() === wanted.frame && liveTest === (wanted.test ?? null) ? 'live' : size
   }
 
   /** Null when the source of a look-up table has been left meanwhile. */
@@ -101,14 +112,18 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   }
 
   /** Fetches what a hand would need, once the picture is exact. */
-  async function fetchSource({ cut, frame }: PictureWish) {
-    if (!live || live.frame() === frame || sourceAsked === frame) return
-    sourceAsked = frame
+  async function fetchSource({ cut, frame, test = null }: PictureWish) {
+    const key = `${frame} ${test}`
+    if (!live || (live.frame() === frame && liveTest === test) || sourceAsked === key) return
+    sourceAsked = key
     try {
-      const response = await send('GET', `/cuts/${cut}/source?frame=${frame}`)
+      const response = await send('GET', `/cuts/${cut}/source?frame=${frame}${test ? `&test=${test}` : ''}`)
       if (response.status === 204) return
       const { header, parts } = unpack(await response.arrayBuffer())
-      if (parts.codes && !over) live.setSource({ frame, width: header.width, height: header.height, codes: words(parts.codes) })
+      if (parts.codes && !over) {
+        live.setSource({ frame, width: header.width, height: header.height, codes: words(parts.codes) })
+        liveTest = test
+      }
       sourceAsked = null
     } catch (error) {
       sourceAsked = null

@@ -1,97 +1,75 @@
 <script setup lang="ts">
-import type { Recipe, StepDocument, StepSpec, ToneTrace, WorkingSpace } from '@/api/types'
-import { sendJson } from '@/api/client'
-import { computed, onBeforeUnmount, toRef } from 'vue'
-import { useCut } from '../bench/useCut'
-import { usePick } from '../bench/usePick'
-import { useKeys } from '../shell/useKeys'
-import { useNotices } from '../shell/useNotices'
+import type { AnswerHeader } from '@/api/answer'
+import type { Recipe, StepDocument, StepSpec, WorkingSpace } from '@/api/types'
 import { useStorage } from '@vueuse/core'
-import NumberField from './NumberField.vue'
+import { computed, toRef } from 'vue'
+import { usePick } from '../bench/usePick'
+import { useSight } from '../bench/useSight'
+import { useKeys } from '../shell/useKeys'
+import ChannelGrid from './ChannelGrid.vue'
 import NumberGrid from './NumberGrid.vue'
+import QuickOrder from './QuickOrder.vue'
+import SkinReadout from './SkinReadout.vue'
 import StavePanel from './StavePanel.vue'
+import { quickOrder } from './quickOrder'
+import { usePatchPick } from './usePatchPick'
 import { useStepEditor } from './useStepEditor'
 
-const props = defineProps<{
-  recipe: Recipe
-  step: StepDocument
-  spec: StepSpec
-  trace: ToneTrace | null
-  curve: number[] | null
-  space: WorkingSpace
-}>()
-
-const pick = usePick()
-const cut = useCut()
-const notices = useNotices()
-const NEUTRAL = 'click or drag over something that is grey'
-
-/** Solves temperature and tint from a patch; what comes is an ordinary change. */
-function pickNeutral() {
-  pick.ask(NEUTRAL, async (region) => {
-    try {
-      if (!cut.shot) return
-      const body = { frame: cut.frame, step: props.step.id, trial: cut.trialOf(cut.shot), region }
-      const found = await sendJson<Record<string, number>>('POST', `/shots/${cut.shot.id}/neutral`, body)
-      editor.setAll(found, 'grey picked')
-    } catch (error) {
-      notices.trouble(error)
-    }
-  })
-}
-onBeforeUnmount(pick.cancel)
-useKeys([{ key: 'n', words: 'pick something grey', press: pickNeutral }])
+const props = defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec; header: AnswerHeader | null; space: WorkingSpace }>()
 
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
-const singles = computed(() => props.spec.parameters.filter((parameter) => !parameter.channels))
-const rows = computed(() => props.spec.parameters.filter((parameter) => parameter.channels))
-const channelsOpen = useStorage('mordant.balance.channels', false)
+const picking = usePatchPick(computed(() => props.step.id))
+const pick = usePick()
+const sight = useSight()
+const NEUTRAL = 'click or drag over something that is grey'
+const SKIN = 'click or drag over skin'
 
-const CHANNEL_TINTS = ['text-dim', 'text-madder', 'text-leaf', 'text-woad']
-const CHANNEL_NAMES = ['all', 'red', 'green', 'blue']
+const pickNeutral = () => picking.point<Record<string, number>>(NEUTRAL, 'neutral', (found) => editor.setAll(found, 'grey picked'))
+const balanceByItself = () => picking.ask<Record<string, number>>('auto', (found) => editor.setAll(found, 'white, black and cast found'))
+const pickSkin = () => pick.ask(SKIN, sight.keepSkin)
+useKeys([
+  { key: 'n', words: 'pick something grey', press: pickNeutral },
+  { key: 'k', words: 'pick skin, measured from then on', press: pickSkin },
+  { key: 'u', words: 'find white, black and cast', press: () => void balanceByItself() },
+])
+
+const inOrder = quickOrder.map((line) => line.name)
+const singles = computed(() => props.spec.parameters.filter(({ name, channels }) => !channels && !inOrder.includes(name)))
+const rows = computed(() => props.spec.parameters.filter(({ name, channels }) => channels && !inOrder.includes(name)))
+const model = computed(() => props.spec.texts[0])
+const channelsOpen = useStorage('mordant.balance.channels', false)
 </script>
 
 <template>
   <div class="px-3 pt-1 pb-3">
-    <StavePanel :editor="editor" :spec="spec" :trace="trace" :curve="curve" :space="space" />
-    <NumberGrid class="mt-2" :parameters="singles" :editor="editor" />
-    <div class="mt-2 flex items-center gap-2 text-2xs text-dim">
-      <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': pick.asked?.words === NEUTRAL }" :aria-pressed="pick.asked?.words === NEUTRAL" title="N: click or drag over something that is grey" @click="pickNeutral">pick grey</button>
-      <span class="flex-1" />
-      <span v-for="text in spec.texts" :key="text.name" class="contents" :title="text.about">
-        <span>{{ text.label }}</span>
-        <button
-          v-for="one in text.from as string[]"
-          :key="one"
-          class="border-b px-0.5"
-          :class="editor.text(text) === one ? 'border-weld text-ink' : 'border-transparent hover:text-ink'"
-          :aria-pressed="editor.text(text) === one"
-          @click="editor.set(text.name, one)"
-        >
-          {{ one }}
-        </button>
-      </span>
+    <StavePanel :editor="editor" :spec="spec" :trace="header?.tone ?? null" :curve="header?.curves?.[step.id] ?? null" :space="space" />
+    <div class="mt-1.5 mb-2 flex items-center gap-1.5">
+      <button class="control px-2 py-0 text-xs" title="U: white, black and cast found from the picture, as ordinary numbers" @click="balanceByItself">find balance</button>
+      <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': picking.asking(NEUTRAL) }" :aria-pressed="picking.asking(NEUTRAL)" title="N: click or drag over something that is grey" @click="pickNeutral">pick grey</button>
+      <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': picking.asking(SKIN) }" :aria-pressed="picking.asking(SKIN)" title="K: a patch of skin, measured from then on" @click="pickSkin">pick skin</button>
     </div>
-    <button class="mt-2.5 flex w-full items-center gap-1.5 text-2xs text-dim hover:text-ink" :aria-expanded="channelsOpen" @click="channelsOpen = !channelsOpen">
-      <span class="inline-block w-2">{{ channelsOpen ? '−' : '+' }}</span> printer lights, lift, gamma, gain and offset by channel
-    </button>
-    <div v-if="channelsOpen" class="mt-1.5 grid grid-cols-[44px_repeat(4,minmax(0,1fr))] items-center gap-x-1.5 gap-y-1">
-      <span />
-      <span v-for="(channel, index) in CHANNEL_NAMES" :key="channel" class="text-2xs" :class="CHANNEL_TINTS[index]">{{ channel }}</span>
-      <template v-for="parameter in rows" :key="parameter.name">
-        <span class="text-2xs text-dim" :title="parameter.about">{{ parameter.label }}</span>
-        <NumberField
-          v-for="(channel, index) in CHANNEL_NAMES"
-          :key="channel"
-          compact
-          :spec="parameter"
-          :label="`${parameter.label} ${channel}`"
-          :model-value="(editor.value(parameter.name) as number[])[index] ?? parameter.neutral"
-          @update:model-value="editor.setAt(parameter.name, index, $event)"
-          @begin="editor.begin"
-          @end="editor.end"
-        />
+    <SkinReadout v-if="sight.skin && header?.skin" class="mb-2" :reading="header.skin" @drop="sight.keepSkin(null)" />
+    <NumberGrid class="mb-2" :parameters="singles" :editor="editor" />
+    <QuickOrder :editor="editor" :spec="spec" :extents="header?.extents ?? null">
+      <template v-if="model" #saturation>
+        <span class="text-2xs text-dim" :title="model.about" role="radiogroup" :aria-label="model.label">
+          <button
+            v-for="one in model.from as string[]"
+            :key="one"
+            role="radio"
+            class="ml-2 border-b"
+            :class="editor.text(model) === one ? 'border-weld text-ink' : 'border-transparent hover:text-ink'"
+            :aria-checked="editor.text(model) === one"
+            @click="editor.set(model.name, one)"
+          >
+            {{ one }}
+          </button>
+        </span>
       </template>
-    </div>
+    </QuickOrder>
+    <button class="mt-2 flex w-full items-center gap-1.5 text-2xs text-dim hover:text-ink" :aria-expanded="channelsOpen" @click="channelsOpen = !channelsOpen">
+      <span class="inline-block w-2">{{ channelsOpen ? '−' : '+' }}</span> {{ rows.map((row) => row.label).join(' and ') }} by channel
+    </button>
+    <ChannelGrid v-if="channelsOpen" class="mt-1.5" :parameters="rows" :editor="editor" />
   </div>
 </template>

@@ -9,7 +9,7 @@ const props = defineProps<{
   points: CurvePoint[]
   /** The curve as the core computes it: values at equal distances of place, 0..1. */
   samples: number[] | null
-  /** How often each tone occurs, for curves across tones. */
+  /** How often each place of the curve occurs. */
   histogram: number[] | null
 }>()
 const emit = defineEmits<{ change: [points: CurvePoint[]]; begin: []; end: [] }>()
@@ -33,7 +33,7 @@ const path = computed(() => {
 })
 const behind = computed(() => {
   const bins = props.histogram
-  if (!bins || props.spec.across !== 'tone') return ''
+  if (!bins) return ''
   const points = bins.map((share, index) => `L${x((index + 0.5) / bins.length).toFixed(1)} ${(HEIGHT - EDGE - Math.sqrt(share) * (HEIGHT - 2 * EDGE) * 0.8).toFixed(1)}`)
   return `M${x(0)} ${HEIGHT - EDGE}${points.join('')}L${x(1)} ${HEIGHT - EDGE}Z`
 })

@@ -1,16 +1,65 @@
 <script setup lang="ts">
-import type { Recipe, StepDocument, StepSpec, ToneTrace } from '@/api/types'
+import type { AnswerHeader } from '@/api/answer'
+import type { Recipe, StepDocument, StepInput, StepSpec } from '@/api/types'
 import { useStorage } from '@vueuse/core'
 import { computed, toRef } from 'vue'
+import { useKeys } from '../shell/useKeys'
+import { useNotices } from '../shell/useNotices'
 import CurveGraph from './CurveGraph.vue'
+import { added, restAt } from './curvePoints'
+import { usePatchPick } from './usePatchPick'
 import { useStepEditor } from './useStepEditor'
 
-const props = defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec; trace: ToneTrace | null; curves: Record<string, number[]> | null }>()
+/** Where a patch stands on the axes of curves, as the core reads it. */
+interface PatchReading {
+  tone: number
+  tones: [number, number, number]
+  hue: number
+  saturation: number
+  grey: boolean
+}
+
+const props = defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec; header: AnswerHeader | null }>()
 
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
+const notices = useNotices()
+const picking = usePatchPick(computed(() => props.step.id))
 const shownName = useStorage('mordant.curves.shown', 'luma')
 const shown = computed(() => props.spec.curves.find((one) => one.name === shownName.value) ?? props.spec.curves[0])
 const bent = (name: string) => editor.points(name).length > 0
+const CHANNELS = ['red', 'green', 'blue']
+
+/** What occurs along the shown curve, in what the step sees. */
+const histogram = computed(() => {
+  const input = props.header?.input
+  const curve = shown.value
+  if (!curve || input?.step !== props.step.id) return null
+  if (curve.across !== 'tone') return input[curve.across]
+  return input[(curve.name in input ? curve.name : 'tone') as Exclude<keyof StepInput, 'step'>]
+})
+
+const PICK = computed(() => `click or drag over a colour, for a point on ${shown.value?.label ?? ''}`)
+function pickPoint() {
+  const curve = shown.value
+  if (!curve) return
+  picking.point<PatchReading>(PICK.value, 'reading', (found) => {
+    if (curve.across === 'hue' && found.grey) return notices.news('That is grey: it has no hue to put a point on.')
+    const channel = CHANNELS.indexOf(curve.name)
+    const place = curve.across === 'tone' ? (found.tones[channel] ?? found.tone) : found[curve.across]
+    const made = added(editor.points(curve.name), [place, valueAt(place)], curve)
+    if (made) editor.set(curve.name, made.points)
+    else notices.news('There is a point already, or the colour lies beyond the curve.')
+  })
+}
+useKeys([{ key: 'n', words: 'pick a colour, for a point on the curve', press: pickPoint }])
+
+/** What the curve makes of a place now, so that a new point changes nothing yet. */
+function valueAt(place: number) {
+  const curve = shown.value
+  const samples = curve && props.header?.shapes?.[props.step.id]?.[curve.name]
+  if (!curve) return 0
+  return samples ? (samples[Math.round(Math.min(1, Math.max(0, place)) * (samples.length - 1))] ?? 0) : restAt(curve, place)
+}
 </script>
 
 <template>
@@ -32,14 +81,15 @@ const bent = (name: string) => editor.points(name).length > 0
     <CurveGraph
       :spec="shown"
       :points="editor.points(shown.name)"
-      :samples="curves?.[shown.name] ?? null"
-      :histogram="trace?.light ?? null"
+      :samples="header?.shapes?.[step.id]?.[shown.name] ?? null"
+      :histogram="histogram"
       @change="editor.set(shown.name, $event)"
       @begin="editor.begin"
       @end="editor.end"
     />
-    <p class="mt-1.5 flex justify-between text-2xs text-dim">
-      <span>Click for a point; Delete or a double click takes it away.</span>
+    <p class="mt-1.5 flex items-center gap-2 text-2xs text-dim">
+      <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': picking.asking(PICK) }" :aria-pressed="picking.asking(PICK)" title="N: click or drag over a colour" @click="pickPoint">pick a colour</button>
+      <span class="flex-1">or click the graph; Delete takes a point away.</span>
       <button v-if="bent(shown.name)" class="whitespace-nowrap hover:text-ink" @click="editor.set(shown.name, [])">reset</button>
     </p>
   </div>

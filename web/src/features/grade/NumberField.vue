@@ -4,7 +4,14 @@ import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
 import { held, shownValue, typedValue } from './edit'
 import { followDrag, isReset, nudges, useNudging } from './useDrag'
 
-const props = defineProps<{ spec: ParameterSpec; modelValue: number; label?: string; compact?: boolean }>()
+const props = defineProps<{
+  spec: ParameterSpec
+  modelValue: number
+  label?: string
+  compact?: boolean
+  /** What a control of a surface is bound to; see addressOf. */
+  bind?: string
+}>()
 const emit = defineEmits<{ 'update:modelValue': [value: number]; begin: []; end: [] }>()
 
 const PIXELS_PER_NUDGE = 4
@@ -81,6 +88,7 @@ function key(event: KeyboardEvent) {
       :class="[neutral ? 'border-line text-dim' : 'border-faint text-ink', typing ? '' : 'cursor-ew-resize']"
       role="spinbutton"
       tabindex="0"
+      :data-bind="bind"
       :aria-label="name"
       :aria-valuenow="Number((modelValue * (spec.shown_times ?? 1)).toFixed(4))"
       :aria-valuemin="spec.min * (spec.shown_times ?? 1)"

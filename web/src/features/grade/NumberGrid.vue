@@ -13,6 +13,7 @@ defineProps<{ parameters: ParameterSpec[]; editor: StepEditor }>()
       v-for="parameter in parameters"
       :key="parameter.name"
       :spec="parameter"
+      :bind="editor.address(parameter.name)"
       :model-value="editor.value(parameter.name) as number"
       @update:model-value="editor.set(parameter.name, $event)"
       @begin="editor.begin"

@@ -2,7 +2,7 @@
 import type { AnswerHeader } from '@/api/answer'
 import type { Shot } from '@/api/types'
 import { MenuItem } from '@headlessui/vue'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useCut } from '../bench/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useKeys } from '../shell/useKeys'
@@ -45,10 +45,22 @@ watch(
   },
 )
 
+/** Opens the shot's Balance, begins one where there is none, and goes down its quick order. */
+async function quickOrder() {
+  if (opened.advance === null) {
+    const balance = steps.value.find((step) => step.kind === 'balance')
+    if (balance) opened.open(balance)
+    else add('balance')
+    await nextTick()
+  }
+  opened.advance?.()
+}
+
 useKeys([
   { key: 'mod+c', words: 'copy the open step', press: () => copies.copy(steps.value.filter((step) => step.id === opened.id), false) },
   { key: 'mod+shift+c', words: 'copy the recipe', press: () => copies.copy(steps.value, true) },
   { key: 'mod+v', words: 'put the copy on picked shots', press: () => void copies.put() },
+  { key: 'g', words: 'next line of the quick order; begins a Balance', press: () => void quickOrder() },
 ])
 
 const correctionFile = ref<HTMLInputElement>()

@@ -5,6 +5,7 @@ import { useCut } from '../bench/useCut'
 import BalancePanel from './BalancePanel.vue'
 import CurvesPanel from './CurvesPanel.vue'
 import StepPanel from './StepPanel.vue'
+import ZonesPanel from './ZonesPanel.vue'
 
 /** The controls of an open step: made by hand for the main ones, from its declaration for the rest. */
 defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec; header: AnswerHeader | null }>()
@@ -17,10 +18,10 @@ const cut = useCut()
     :recipe="recipe"
     :step="step"
     :spec="spec"
-    :trace="header?.tone ?? null"
-    :curve="header?.curves?.[step.id] ?? null"
+    :header="header"
     :space="cut.project.space"
   />
-  <CurvesPanel v-else-if="step.kind === 'curves'" :recipe="recipe" :step="step" :spec="spec" :trace="header?.tone ?? null" :curves="header?.shapes?.[step.id] ?? null" />
+  <CurvesPanel v-else-if="step.kind === 'curves'" :recipe="recipe" :step="step" :spec="spec" :header="header" />
+  <ZonesPanel v-else-if="step.kind === 'zones'" :recipe="recipe" :step="step" :spec="spec" :header="header" />
   <StepPanel v-else :recipe="recipe" :step="step" :spec="spec" />
 </template>

@@ -25,6 +25,7 @@ const rows = computed(() => props.spec.parameters.filter((parameter) => paramete
             compact
             :spec="parameter"
             :label="`${parameter.label} ${channel}`"
+            :bind="editor.address(parameter.name, index)"
             :model-value="(editor.value(parameter.name) as number[])[index] ?? parameter.neutral"
             @update:model-value="editor.setAt(parameter.name, index, $event)"
             @begin="editor.begin"

@@ -1,6 +1,6 @@
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 import type { Recipe } from '@/api/types'
 
 /** The one step whose controls are open, in a shot's recipe or a wash. */
@@ -8,6 +8,9 @@ export const useOpenStep = defineStore('open step', () => {
   const id = ref<string | null>(null)
   /** What kind was open last, here or in another shot; empty: all were closed. */
   const kind = useStorage('mordant.step.kind', 'balance')
+
+  /** Goes on down the quick order of the open Balance. */
+  const advance = shallowRef<(() => void) | null>(null)
 
   function open(step: { id: string; kind: string } | null) {
     id.value = step?.id ?? null
@@ -20,5 +23,5 @@ export const useOpenStep = defineStore('open step', () => {
     id.value = (kind.value === '' ? null : (steps.find((step) => step.kind === kind.value) ?? steps[0]))?.id ?? null
   }
 
-  return { id, kind, open, arrive, toggle: (step: { id: string; kind: string }) => open(id.value === step.id ? null : step) }
+  return { id, kind, advance, open, arrive, toggle: (step: { id: string; kind: string }) => open(id.value === step.id ? null : step) }
 })

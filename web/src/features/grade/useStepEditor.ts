@@ -1,6 +1,7 @@
 import type { CurvePoint, ParameterValue, Recipe, StepDocument, StepSpec, TextSpec } from '@/api/types'
 import { ref, type Ref } from 'vue'
 import { neutralOf, withParameter } from './edit'
+import { addressOf } from './address'
 import { useRecipes } from './useRecipes'
 
 /** Whether a hand is moving something, anywhere; pictures are reduced meanwhile. */
@@ -55,6 +56,8 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
     setAt: (name: string, index: number, value: number) => set(name, (step.value.parameters[name] as number[] | undefined ?? (neutralOf(parameter(name)) as number[])).map((x, at) => (at === index ? value : x))),
     begin: gesture.begin,
     end: gesture.end,
+    /** What a control of a surface is bound to. */
+    address: (name: string, index?: number) => addressOf(spec.value.id, name, index),
     reset: (name: string) => set(name, neutralOf(parameter(name))),
   }
 }

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { useCut } from '../bench/useCut'
 import ScreenMenu from '../screen/ScreenMenu.vue'
+import SurfaceMenu from '../surface/SurfaceMenu.vue'
 import HistoryMenu from './HistoryMenu.vue'
 import { useRecipes } from '../grade/useRecipes'
 import { useKeys } from './useKeys'
@@ -34,6 +35,7 @@ const kept = computed(() => {
     <span class="flex-1" />
     <template v-if="project">
       <span v-if="inCut" data-test="kept" :class="{ 'text-madder': recipes.offline }">{{ kept }}</span>
+      <SurfaceMenu v-if="route.name === 'bench'" />
       <ScreenMenu v-if="route.name === 'bench'" />
       <HistoryMenu :project="project" />
       <span class="flex gap-1">

@@ -12,6 +12,13 @@ export interface Shortcut {
 
 const listeners: Shortcut[][] = []
 
+/** Does what a key does, for a surface; one that acts while it is held until it is let go. */
+export function pressKey(key: string, down: boolean) {
+  const found = activeShortcuts().findLast((shortcut) => shortcut.key === key)
+  if (down) found?.press(new KeyboardEvent('keydown', { key }))
+  else found?.release?.()
+}
+
 /** Every key that does something now, for the sheet. */
 export const activeShortcuts = () => listeners.flat()
 

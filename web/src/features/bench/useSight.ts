@@ -1,0 +1,58 @@
+import type { Region } from '@/api/types'
+import { useStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { useOpenStep } from '../grade/useOpenStep'
+import { useCatalogue } from '../shell/useCatalogue'
+import { useCut } from './useCut'
+
+/** What is looked at beside the graded picture: test pictures, what a step acts on, a patch of skin. */
+export const useSight = defineStore('sight', () => {
+  const cut = useCut()
+  const catalogue = useCatalogue()
+  const opened = useOpenStep()
+
+  const test = ref<string | null>(null)
+  /** A region of the open step that stays shown. */
+  const region = ref<string | null>(null)
+  /** While a key is held: all that the open step acts on. */
+  const acting = ref(false)
+  /** Patches of skin by shot, kept in this browser. */
+  const patches = useStorage<Record<string, { region: Region; frame: number }>>('mordant.skin', {})
+
+  const tests = computed(() => catalogue.catalogue?.tests ?? [])
+  const step = computed(() => [...(cut.shot?.recipe.document.steps ?? []), ...cut.washes.flatMap((wash) => wash.recipe.document.steps)].find((one) => one.id === opened.id))
+  const acts = computed(() => {
+    const regions = step.value ? (catalogue.step(step.value.kind)?.regions ?? []) : []
+    const shown = region.value !== null && regions.includes(region.value)
+    return step.value && (acting.value || shown) ? { step: step.value.id, region: shown ? region.value : null } : null
+  })
+  const skin = computed(() => (cut.shot ? (patches.value[cut.shot.id] ?? null) : null))
+
+  /** Off, and then each test picture in turn. */
+  function nextTest() {
+    const ids = [null, ...tests.value.map((one) => one.id)]
+    test.value = ids[(ids.indexOf(test.value) + 1) % ids.length] ?? null
+  }
+
+  function keepSkin(patch: Region | null) {
+    const shot = cut.shot
+    if (!shot) return
+    const others = Object.fromEntries(Object.entries(patches.value).filter(([id]) => id !== String(shot.id)))
+    patches.value = patch ? { ...others, [shot.id]: { region: patch, frame: cut.frame } } : others
+  }
+
+  return {
+    test,
+    tests,
+    testLabel: computed(() => tests.value.find((one) => one.id === test.value)?.label ?? null),
+    nextTest,
+    region,
+    acting,
+    acts,
+    tap: computed(() => step.value?.id ?? null),
+    showRegion: (name: string) => (region.value = region.value === name ? null : name),
+    skin,
+    keepSkin,
+  }
+})
