@@ -4,7 +4,7 @@ require_relative "spec_helper"
 
 RSpec.describe "A control surface" do
   # A port as Web MIDI has them, played by hand.
-  DIALS = <<~JS
+  let(:dials) { <<~JS }
     window.port = { name: 'Eight dials', onmidimessage: null }
     Object.defineProperty(navigator, 'requestMIDIAccess', { configurable: true, value: async () => ({ inputs: new Map([['a', window.port]]), onstatechange: null }) })
   JS
@@ -18,7 +18,7 @@ RSpec.describe "A control surface" do
     @cut = Server::Cut.assemble(project:, name: "Day", clips: [clip])
     visit "/projects/#{project.id}/cuts/#{@cut.id}/bench"
     settle
-    page.execute_script(DIALS)
+    page.execute_script(dials)
   end
 
   def send_midi(*bytes) = page.execute_script("window.port.onmidimessage({ data: new Uint8Array(arguments) })", *bytes)

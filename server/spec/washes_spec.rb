@@ -66,6 +66,17 @@ RSpec.describe "Washes" do
     expect(Server::Wash.count).to eq(1)
   end
 
+  it "are not changed by a window that saw an older state" do
+    wash = lay
+    change(wash, enabled: false, seen: wash["seen"])
+    expect(last_response.status).to eq(200)
+    change(wash, enabled: true, to: shots[0].id, seen: wash["seen"])
+    expect([last_response.status, json["stale"], json["error"]]).to match([409, true, /another window has changed enabled/])
+    expect(Server::Wash.find(wash["id"])).to have_attributes(enabled: false, to_shot_id: nil)
+    change(wash, enabled: true, seen: "x")
+    expect([last_response.status, json["path"]]).to eq([422, "seen"])
+  end
+
   it "are tried under the hand, in the picture of every shot they lie over" do
     wash = lay(exposure: 0.0)
     level = lambda do |**body|
@@ -105,6 +116,18 @@ RSpec.describe "The history of a project" do
     expect(project.reload.attributes.values_at("canvas", "output_range")).to eq(%w[2.4 legal])
     2.times { call(:post, "/projects/#{project.id}/redo") }
     expect([project.reload.canvas, clip.reload.encoding]).to eq(["2.2", "acescc"])
+  end
+
+  it "lets no window overwrite what another has set" do
+    call(:get, "/projects/#{project.id}/settings")
+    seen, targets = json["seen"].slice("targets"), json["seen"]["targets"]
+    call(:put, "/projects/#{project.id}/settings", {targets: targets.map { |one| one.merge("name" => "Room 1") }, seen:})
+    expect(last_response.status).to eq(200)
+    call(:put, "/projects/#{project.id}/settings", {targets: targets.map { |one| one.merge("name" => "Room 2") }, seen:})
+    expect([last_response.status, json["error"]]).to match([409, /has changed targets meanwhile/])
+    expect(project.reload.targets.map { |one| one["name"] }).to eq(["Room 1"])
+    call(:put, "/projects/#{project.id}/settings", {canvas: "2.2", seen: {"canvas" => "2.4"}})
+    expect(last_response.status).to eq(200)
   end
 
   it "has no line for a setting that was as it is" do

@@ -51,6 +51,7 @@ module Server
 
     error(Record::Missing) { |e| answer_error(404, e) }
     error(Recipe::Conflict) { |e| answer_error(409, e, recipe: e.recipe.to_h) }
+    error(Undoable::Stale) { |e| answer_error(409, e, stale: true) }
     error(ProjectSettings::Unconfirmed) { |e| answer_error(409, e, confirm: true) }
     error(Mordant::ParameterError) { |e| answer_error(422, e, path: e.path, expected: e.expected) }
     error(Mordant::UnknownIdError) { |e| answer_error(422, e, path: e.family) }

@@ -13,14 +13,15 @@ module Server
       @project = project
     end
 
-    # @param body [Hash] some of KEYS, and "confirm" to go on in spite of grades
+    # @param body [Hash] some of KEYS, "confirm" to go on in spite of grades, and "seen", see Undoable
     # @return [Integer] clips whose encoding has changed by the rules
-    # @raise [Mordant::ParameterError, Unconfirmed]
+    # @raise [Mordant::ParameterError, Unconfirmed, Undoable::Stale]
     def change(body)
       given = body.slice(*KEYS)
       values = given.to_h { |key, value| [key, send(:"check_#{key}", value)] }
       Record.transaction do
         @project.lock!
+        @project.unchanged_since(body["seen"])
         confirm(values) unless body["confirm"] == true
         keep(values.reject { |key, value| @project[key] == value })
       end
@@ -40,7 +41,7 @@ module Server
     end
 
     def to_h
-      {**KEYS.to_h { |key| [key, @project[key]] }, targets: @project.views.map(&:to_h), graded: graded.size, findings: hand_overs.findings.map(&:to_h),
+      {**KEYS.to_h { |key| [key, @project[key]] }, seen: @project.kept_state, targets: @project.views.map(&:to_h), graded: graded.size, findings: hand_overs.findings.map(&:to_h),
                                                    clips: @project.clips.ready.order(:path).map(&:to_h)}
     end
 

@@ -231,6 +231,8 @@ export interface Wash {
   to: number | null
   enabled: boolean
   recipe: Recipe
+  /** Its state as it is seen here, told again with a change of it. */
+  seen?: Record<string, unknown>
 }
 
 export interface Cut {
@@ -338,6 +340,8 @@ export interface Finding {
 
 export interface ProjectSettings {
   name: string
+  /** What is set, as it is seen here; told again with a change of it. */
+  seen: Record<string, unknown>
   working_space: string
   targets: Target[]
   canvas: string

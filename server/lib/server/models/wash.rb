@@ -30,11 +30,13 @@ module Server
     end
 
     # @param values [Hash] some of name, from, to, enabled, laid
-    # @raise [Mordant::ParameterError]
-    def change(values, words:)
+    # @param seen [Hash, nil] see Undoable
+    # @raise [Mordant::ParameterError, Undoable::Stale]
+    def change(values, words:, seen: nil)
       transaction do
         cut.project.lock!
         lock!
+        unchanged_since(seen)
         Change.record(cut.project, words:, states: {self => checked(values)})
       end
       self
@@ -55,7 +57,7 @@ module Server
       state
     end
 
-    def to_h = {id:, name:, from: from_shot_id, to: to_shot_id, enabled:, recipe: recipe.to_h}
+    def to_h = {id:, name:, from: from_shot_id, to: to_shot_id, enabled:, recipe: recipe.to_h, seen: kept_state}
 
     private
 

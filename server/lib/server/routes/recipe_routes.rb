@@ -42,7 +42,7 @@ module Server
       app.patch "/api/washes/:id" do
         wash = Wash.includes(:recipe, cut: :project).fetch(params["id"])
         body = body_json
-        wash.change(body.slice("name", "from", "to", "enabled", "laid"), words: body["words"])
+        wash.change(body.slice("name", "from", "to", "enabled", "laid"), words: body["words"], seen: body["seen"])
         answer(wash: wash.to_h, laid: wash.laid, project: wash.cut.project.reload.to_h)
       end
 

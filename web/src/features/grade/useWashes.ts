@@ -1,4 +1,4 @@
-import { sendJson } from '@/api/client'
+import { ApiError, sendJson } from '@/api/client'
 import type { Project, Wash } from '@/api/types'
 import { useCut } from '../bench/useCut'
 import { useNotices } from '../shell/useNotices'
@@ -29,6 +29,7 @@ export function useWashes() {
       return wash
     } catch (error) {
       notices.trouble(error)
+      if (error instanceof ApiError && error.details.stale === true) await cut.reload()
       return null
     }
   }
@@ -42,7 +43,7 @@ export function useWashes() {
   }
 
   const change = (wash: Wash, values: Partial<Pick<Wash, 'name' | 'from' | 'to' | 'enabled'>> & { laid?: boolean }, words: string) =>
-    answered(() => sendJson<Changed>('PATCH', `/washes/${wash.id}`, { ...values, words: `wash ${wash.name} ${words}`.slice(0, 120) }))
+    answered(() => sendJson<Changed>('PATCH', `/washes/${wash.id}`, { ...values, seen: wash.seen, words: `wash ${wash.name} ${words}`.slice(0, 120) }))
 
   return {
     lay,

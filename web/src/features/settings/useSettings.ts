@@ -20,10 +20,13 @@ export function useSettings(project: Ref<string | undefined>, trouble: (error: u
     }
   }
 
+  /** What was seen of the settings that are changed. */
+  const seenOf = (values: Change) => Object.fromEntries(Object.entries(settings.value?.seen ?? {}).filter(([key]) => key in values))
+
   /** @returns the refusal in words, or null when it is kept or asked about */
   async function change(values: Change, confirm = false): Promise<string | null> {
     try {
-      const answer = await sendJson<ProjectSettings & { project: Project }>('PUT', `/projects/${project.value}/settings`, { ...values, confirm })
+      const answer = await sendJson<ProjectSettings & { project: Project }>('PUT', `/projects/${project.value}/settings`, { ...values, seen: seenOf(values), confirm })
       settings.value = answer
       cut.project = answer.project
       question.value = null
@@ -33,6 +36,7 @@ export function useSettings(project: Ref<string | undefined>, trouble: (error: u
         question.value = { words: error.message, change: values }
         return null
       }
+      if (error instanceof ApiError && error.details.stale === true) await load()
       if (error instanceof ApiError && error.status === 422) return error.message
       trouble(error)
       return null
