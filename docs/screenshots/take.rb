@@ -58,6 +58,20 @@ go_to_shot("1C")
 PAGE.find("[role=slider][aria-label='light, high (gain)']").send_keys(:up, :up)
 settle
 take("bench")
+PAGE.find("button[aria-label='add a step to shot 1C']").click
+PAGE.find("[role=menuitem]", text: "Zones").click
+settle
+PAGE.click_button("lights")
+settle
+take("zones")
+PAGE.click_button("lights")
+PAGE.driver.browser.keyboard.type("l")
+PAGE.driver.browser.keyboard.type("o")
+settle
+take("large")
+PAGE.driver.browser.keyboard.type("o")
+PAGE.driver.browser.keyboard.type("l")
+settle
 PAGE.driver.browser.keyboard.type("?")
 PAGE.find("h2", text: "Keys in this room")
 take("keys")

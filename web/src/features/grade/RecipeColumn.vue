@@ -87,7 +87,7 @@ async function bringCorrection() {
     <div class="min-h-0 flex-1 overflow-y-auto">
       <div class="flex items-center justify-between px-3 pt-2 pb-1">
         <span class="caption">shot</span>
-        <StepAdder @add="add" @look="addLook">
+        <StepAdder :label="`add a step to shot ${shot.name}`" @add="add" @look="addLook">
           <MenuItem v-slot="{ active }">
             <button class="mt-1 block w-full border-t border-line px-3 pt-1.5 pb-1 text-left text-sm whitespace-nowrap" :class="{ 'bg-line': active }" @click="correctionFile?.click()">CDL from a file…</button>
           </MenuItem>

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Scopes
+    # The pixels that make up a part of an instrument.
+    #
+    # As a document: {"instrument": "waveform", "channel", "from": [column, level], "to"}, all
+    # shares of 0..1; {"instrument": "vectorscope", "from": [cb, cr], "to"}; {"instrument":
+    # "histogram", "channel", "from": level, "to"}; {"instrument": "solid", "cell": [red,
+    # green, blue], "reach"}, codes. Ends in either order.
+    class Selection
+      CHANNELS = %w[luma red green blue].freeze
+
+      # @param document [Hash]
+      # @raise [ParameterError]
+      def initialize(document)
+        refuse("an object", document) unless document.is_a?(Hash)
+        @document = document
+        refuse("waveform, vectorscope, histogram or solid", document["instrument"]) unless respond_to?("in_#{document["instrument"]}", true)
+      end
+
+      # @param signal [Signal]
+      # @return [Numo::SFloat] [n], 0 or 1
+      # @raise [ParameterError]
+      def weights(signal) = Numo::SFloat.cast(send("in_#{@document["instrument"]}", signal))
+
+      private
+
+      def in_waveform(signal)
+        (left, low), (right, high) = pair("from", 2).zip(pair("to", 2)).map(&:minmax).transpose
+        column = (Numo::SFloat.new(signal.width).seq + 0.5) / signal.width
+        across = Numo::SFloat.cast(column.ge(left) & column.le(right)).reshape(1, signal.width)
+        within = Numo::SFloat.cast(between(signal.public_send(channel).clip(0.0, 1.0), low, high)).reshape(signal.height, signal.width)
+        (within * across).reshape(signal.size)
+      end
+
+      def in_histogram(signal) = between(signal.public_send(channel).clip(0.0, 1.0), *[pair("from", 1), pair("to", 1)].flatten.minmax)
+
+      def in_vectorscope(signal)
+        (left, low), (right, high) = pair("from", 2).zip(pair("to", 2)).map(&:minmax).transpose
+        between(signal.cb, left, right) & between(signal.cr, low, high)
+      end
+
+      def in_solid(signal)
+        reach = pair("reach", 1).first
+        %i[red green blue].zip(pair("cell", 3)).map { |channel, code| between(signal.public_send(channel).clip(0.0, 1.0), code - reach, code + reach) }.reduce(:&)
+      end
+
+      def between(values, low, high) = values.ge(low) & values.le(high)
+
+      def channel
+        name = @document["channel"]
+        CHANNELS.include?(name) ? name : refuse(CHANNELS.join(", "), name, "channel")
+      end
+
+      def pair(key, count)
+        value = Array(@document[key])
+        fine = value.size == count && value.all? { |x| x.is_a?(Numeric) && x.to_f.finite? }
+        fine ? value.map(&:to_f) : refuse("#{count} #{(count == 1) ? "number" : "numbers"}", @document[key], key)
+      end
+
+      def refuse(expected, found, key = nil) = raise(ParameterError.new(path: ["light", key].compact.join("."), expected:, found:))
+    end
+  end
+end

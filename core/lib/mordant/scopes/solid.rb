@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Scopes
+    # The colours of a picture as points in space: every cell of the codes' cube that
+    # occurs, with how often, so that no small patch is lost among large ones.
+    #
+    # A space turns red, green and blue codes into three coordinates about -1..1, the
+    # third upwards.
+    class Solid
+      EDGE = 40 # cells on an edge of the cube
+
+      SPACES = {
+        "codes" => "red, green and blue codes",
+        "difference" => "colour differences about luma",
+        "lab" => "CIE L*a*b* of the display's light"
+      }.freeze
+      # L*a*b* chroma that stands at 1.
+      CHROMA = 128.0
+
+      # @param signal [Signal]
+      # @param space [String] a key of SPACES
+      # @raise [ParameterError]
+      def initialize(signal, space:)
+        raise ParameterError.new(path: "space", expected: SPACES.keys.join(", "), found: space) unless SPACES.key?(space)
+
+        @signal, @space = signal, space
+        counts = Solid.cells(signal).bincount(minlength: EDGE**3)
+        @occupied = counts.ne(0).where
+        @counts = counts[@occupied].dup
+      end
+
+      # @param signal [Signal]
+      # @return [Numo::Int32] [n], the cell of each pixel; red counts fastest
+      def self.cells(signal)
+        %i[blue green red].map { |channel| signal.levels(channel) * EDGE / Signal::CODES }.reduce { |sum, bin| sum * EDGE + bin }
+      end
+
+      # @return [Integer] cells that occur
+      def size = @occupied.size
+
+      # @return [Numo::SFloat] [size, 3]
+      def points = place(codes).transpose.dup
+
+      # @return [Numo::UInt8] [size, 4]: the cell's colour, and how often it occurs
+      def colours
+        rgb = Numo::UInt8.cast(codes * 255 + 0.5)
+        density = Density.brightness(@counts, typical: [@signal.size / 2000.0, 1.0].max)
+        Numo::NArray.vstack([rgb, density.reshape(1, size)]).transpose.dup
+      end
+
+      # Pixels whose code stands at an end, by face of the cube.
+      #
+      # @return [Hash{String => Integer}]
+      def flattened
+        %i[red green blue].flat_map do |channel|
+          levels = @signal.levels(channel)
+          [["#{channel} at black", levels.eq(0)], ["#{channel} at white", levels.eq(Signal::CODES - 1)]].map { |name, at| [name, at.count_true] }
+        end.to_h
+      end
+
+      # The bounds of the codes in the space: the twelve edges of their cube.
+      #
+      # @return [Array<Array<Array<Float>>>] edges, each a line of points
+      def bounds
+        corners = (0...8).map { |bits| [bits & 1, bits >> 1 & 1, bits >> 2 & 1] }
+        edges = corners.combination(2).select { |a, b| a.zip(b).count { |x, y| x != y } == 1 }
+        edges.map do |a, b|
+          steps = Numo::DFloat.new(STEPS + 1).seq / STEPS
+          line = Numo::NArray.vstack(a.zip(b).map { |from, to| steps * (to - from) + from })
+          place(line).transpose.to_a.map { |point| point.map { |x| x.round(4) } }
+        end
+      end
+
+      STEPS = 8 # of an edge
+
+      private
+
+      # The middles of the occupied cells.
+      def codes
+        @codes ||= Numo::NArray.vstack([1, EDGE, EDGE * EDGE].map { |stride| (Numo::DFloat.cast(@occupied / stride % EDGE) + 0.5) / EDGE })
+      end
+
+      def place(codes)
+        case @space
+        when "codes" then Numo::SFloat.cast(codes * 2 - 1)
+        when "difference" then difference(codes)
+        else lab(codes)
+        end
+      end
+
+      def difference(codes)
+        weights = @signal.weights
+        luma = Array.new(3) { |channel| codes[channel, true] * weights[channel] }.reduce(:+)
+        cb, cr = [[2, weights[2]], [0, weights[0]]].map { |channel, weight| (codes[channel, true] - luma) / (1 - weight) }
+        Numo::SFloat.cast(Numo::NArray.vstack([cb, cr, luma * 2 - 1]))
+      end
+
+      def lab(codes)
+        encoding = Colour.encoding(@signal.encoding)
+        xyz = Pointwise::Chain.new(encoding.decoding).exact(Numo::DFloat.cast(codes))
+        lightness, a, b = Array.new(3) { |row| Colour::Difference.lab(xyz)[row, true] }
+        Numo::SFloat.cast(Numo::NArray.vstack([a / CHROMA, b / CHROMA, lightness / 50 - 1]))
+      end
+    end
+  end
+end

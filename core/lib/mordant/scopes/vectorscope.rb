@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Scopes
+    # How often each pair of colour differences occurs.
+    #
+    # Shape: Numo::UInt32 [SIZE, SIZE], row by Cr from -0.5 / zoom up, column by Cb. What
+    # lies beyond the edges counts at them.
+    module Vectorscope
+      SIZE = 256
+      ZOOMS = [1, 2, 4].freeze
+      TARGETS = {"R" => [1, 0, 0], "Y" => [1, 1, 0], "G" => [0, 1, 0], "C" => [0, 1, 1], "B" => [0, 0, 1], "M" => [1, 0, 1]}.freeze
+      LEVELS = [0.75, 1.0].freeze
+
+      module_function
+
+      # @param signal [Signal]
+      # @param zoom [Integer] one of ZOOMS
+      # @return [Numo::UInt32]
+      # @raise [ParameterError]
+      def counts(signal, zoom: 1)
+        raise ParameterError.new(path: "zoom", expected: ZOOMS.join(", "), found: zoom) unless ZOOMS.include?(zoom)
+
+        (bins(signal.cr, zoom) * SIZE + bins(signal.cb, zoom)).bincount(minlength: SIZE * SIZE).reshape(SIZE, SIZE)
+      end
+
+      # @param difference [Numo::SFloat]
+      # @return [Numo::Int32] 0...SIZE; 0 stands for the half bin about -0.5 / zoom
+      def bins(difference, zoom)
+        Numo::Int32.cast((difference * (zoom * (SIZE - 1)) + SIZE / 2.0).clip(0, SIZE - 1)).clip(0, SIZE - 1)
+      end
+
+      # Where the bars of a signal with these weights stand.
+      #
+      # @param weights [Array<Float>]
+      # @return [Array<Hash>] name, level, cb and cr
+      def targets(weights)
+        LEVELS.product(TARGETS.to_a).map do |level, (name, rgb)|
+          luma = rgb.zip(weights).sum { |value, weight| value * weight }
+          {name:, level:, cb: ((rgb[2] - luma) * level * 0.5 / (1 - weights[2])).round(5), cr: ((rgb[0] - luma) * level * 0.5 / (1 - weights[0])).round(5)}
+        end
+      end
+    end
+  end
+end
