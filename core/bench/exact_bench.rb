@@ -45,8 +45,9 @@ module Bench
         plan = plan(rand / 100)
         samples = Mordant::Grade::Bake.new(plan:, output:, size: 33).samples
         Mordant::Media::Integers.interleave(Mordant::Frame.new(samples, width: 33**3, height: 1, encoding: "rec709-bt1886"), 16)
-        instruments = Mordant::Scopes::Instruments.new(*picture(source, plan:))
-        [instruments.header, instruments.parts]
+        working, measured = picture(source, plan:)
+        instruments = Mordant::Scopes::Instruments.new(Mordant::Scopes::Signal.new(measured))
+        [Mordant::Scopes::ToneTrace.new(working).to_h, instruments.header, instruments.parts]
       end
     end
 

@@ -113,6 +113,7 @@ RSpec.describe "The quick order" do
     settle
     expect(page).to have_css("section[aria-label='wash Default look']")
     2.times { press([:control, "z"]) }
+    expect(page).to have_text("No steps yet")
     expect(@cut.washes.first.recipe.reload.document["steps"]).to be_empty
   end
 end

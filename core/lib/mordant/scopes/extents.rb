@@ -7,25 +7,25 @@ module Mordant
     class Extents
       ENDS = 0.005
 
-      # @param traces [Hash{Symbol => Numo::UInt32}] [columns, levels] of each channel, see Waveform
-      def initialize(traces)
-        @counts = traces.transform_values { |trace| trace.sum(0).to_a }
+      # @param counts [Hash{Symbol => Numo::UInt32}] of each channel by equal levels, see Histogram
+      def initialize(counts)
+        @counts = counts
       end
 
       # @return [Hash{Symbol => Array<Float>}] low, middle and high as shares of the full range
-      def to_h = @counts.transform_values { |counts| [ENDS, 0.5, 1 - ENDS].map { |share| level(counts, share) } }
+      def to_h = @counts.transform_values { |counts| levels(counts) }
 
       private
 
-      # Within the level that it falls into, by how much of it is needed.
-      def level(counts, share)
-        wanted, before = counts.sum * share, 0
-        counts.each_with_index do |count, level|
-          if before + count >= wanted
-            inside = count.zero? ? 0.5 : (wanted - before) / count
-            return ((level - 0.5 + inside) / (counts.size - 1)).clamp(0.0, 1.0).round(4)
-          end
-          before += count
+      # Within the level that each falls into, by how much of it is needed.
+      def levels(counts)
+        sums = Numo::DFloat.cast(counts).cumsum
+        last = counts.size - 1
+        [ENDS, 0.5, 1 - ENDS].map do |share|
+          wanted = sums[-1] * share
+          level = sums.ge(wanted).where[0]
+          inside = (wanted - (level.zero? ? 0.0 : sums[level - 1])) / [counts[level], 1].max
+          ((level - 0.5 + inside) / last).clamp(0.0, 1.0).round(4)
         end
       end
     end

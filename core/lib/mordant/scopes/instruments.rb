@@ -2,34 +2,56 @@
 
 module Mordant
   module Scopes
-    # The readings that go with a picture in one answer.
+    # The readings that go with a picture in one answer: of those instruments that are
+    # looked at.
     class Instruments
       # Rows of a picture that share a level at about two thirds of full brightness.
       TYPICAL_SHARE = 24.0
+      # Pixels of a picture that share a pair of colour differences at that.
+      TYPICAL_PAIR = 12_000.0
+      CHANNELS = %i[luma red green blue].freeze
+      KINDS = %w[traces vectorscope histogram solid].freeze
 
-      # @param working [Frame] log codes of the working space
-      # @param final [Frame] display code values on the same raster
-      def initialize(working, final, space: Colour::WorkingSpace.default)
-        @working, @final, @space = working, final, space
+      # @param wanted [Hash{String => Object}] of KINDS: traces and histogram => true, vectorscope =>
+      #   zoom, solid => space; nil: traces alone
+      # @return [Hash]
+      # @raise [ParameterError]
+      def self.checked(wanted)
+        wanted ||= {"traces" => true}
+        fine = wanted.is_a?(Hash) && (wanted.keys - KINDS).empty?
+        fine ? wanted : raise(ParameterError.new(path: "scopes", expected: "an object of #{KINDS.join(", ")}", found: wanted))
       end
 
-      # @return [Hash] columns, levels, the traces behind the staves, and where channels begin and end
+      # @param signal [Signal]
+      # @param wanted [Hash] as checked
+      def initialize(signal, wanted = {"traces" => true})
+        @signal, @wanted = signal, wanted
+        @solid = Solid.new(signal, space: wanted["solid"]) if wanted["solid"]
+      end
+
+      # @return [Hash] columns, levels, where channels begin and end, and what solids need
       def header
-        {columns:, levels: Waveform::LEVELS, tone: ToneTrace.new(@working, space: @space).to_h, extents: Extents.new(traces).to_h}
+        {columns: Waveform.columns(@signal.width), levels: Waveform::LEVELS, pixels: @signal.size, extents: extents,
+         solid: @solid && {points: @solid.size, flattened: @solid.flattened, bounds: @solid.bounds}}.compact
       end
 
-      # @return [Hash{Symbol => String}] luma, red, green, blue: brightness 0..255 by
-      #   column and level, one byte each, level 0 first
+      # @return [Hash{Symbol => String}] luma, red, green, blue: brightness 0..255 by column and
+      #   level, level 0 first; vector: brightness by Cr and Cb; histogram: counts; points and
+      #   colours of the solid
       def parts
-        typical = @final.size / TYPICAL_SHARE / columns
-        traces.transform_values { |trace| Density.brightness(trace, typical:).to_binary }
+        made = {}
+        made.update(traces.transform_values { |trace| Density.brightness(trace, typical: @signal.size / TYPICAL_SHARE / trace.shape[0]).to_binary }) if @wanted["traces"]
+        made[:vector] = Density.brightness(Vectorscope.counts(@signal, zoom: @wanted["vectorscope"]), typical: [@signal.size / TYPICAL_PAIR, 1.0].max).to_binary if @wanted["vectorscope"]
+        made[:histogram] = Histogram.packed(@signal) if @wanted["histogram"]
+        made.update(points: @solid.points.to_binary, colours: @solid.colours.to_binary) if @solid
+        made
       end
 
       private
 
-      def traces = @traces ||= %i[luma red green blue].zip([Waveform.luma(@final), *Waveform.parade(@final)]).to_h
+      def traces = @traces ||= CHANNELS.to_h { |channel| [channel, Waveform.trace(@signal, channel)] }
 
-      def columns = Waveform.columns(@final.width)
+      def extents = Extents.new(CHANNELS.to_h { |channel| [channel, Histogram.counts(@signal, channel)] }).to_h
     end
   end
 end

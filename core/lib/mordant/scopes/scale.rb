@@ -51,7 +51,7 @@ module Mordant
 
       # The code that a light stands at, straight between those of the table.
       def place(mark)
-        above = table.index { |light| light >= mark } or return
+        above = table.index { |light| light >= mark * (1 - 1e-6) } or return
         return 0.0 if above.zero?
 
         low, high = table[above - 1], table[above]

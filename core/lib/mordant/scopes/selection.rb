@@ -16,13 +16,13 @@ module Mordant
       def initialize(document)
         refuse("an object", document) unless document.is_a?(Hash)
         @document = document
-        refuse("waveform, vectorscope, histogram or solid", document["instrument"]) unless respond_to?("in_#{document["instrument"]}", true)
+        refuse("waveform, vectorscope, histogram or solid", document["instrument"]) unless respond_to?(:"in_#{document["instrument"]}", true)
       end
 
       # @param signal [Signal]
       # @return [Numo::SFloat] [n], 0 or 1
       # @raise [ParameterError]
-      def weights(signal) = Numo::SFloat.cast(send("in_#{@document["instrument"]}", signal))
+      def weights(signal) = Numo::SFloat.cast(send(:"in_#{@document["instrument"]}", signal))
 
       private
 
@@ -56,7 +56,11 @@ module Mordant
       def pair(key, count)
         value = Array(@document[key])
         fine = value.size == count && value.all? { |x| x.is_a?(Numeric) && x.to_f.finite? }
-        fine ? value.map(&:to_f) : refuse("#{count} #{(count == 1) ? "number" : "numbers"}", @document[key], key)
+        if fine
+          value.map(&:to_f)
+        else
+          refuse("#{count} #{(count == 1) ? "number" : "numbers"}", @document[key], key)
+        end
       end
 
       def refuse(expected, found, key = nil) = raise(ParameterError.new(path: ["light", key].compact.join("."), expected:, found:))

@@ -31,7 +31,9 @@ module Mordant
       def size = width * height
 
       def red = @planes[0]
+
       def green = @planes[1]
+
       def blue = @planes[2]
 
       # @return [Array<Float>] of red, green and blue in luma

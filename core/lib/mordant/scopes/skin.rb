@@ -2,8 +2,8 @@
 
 module Mordant
   module Scopes
-    # A patch of skin against the skin-tone line, in the plane of BT.709 colour
-    # differences (Cb, Cr) of display codes.
+    # A patch of skin against the skin-tone line, in the plane of the colour differences
+    # (Cb, Cr) of display codes, see Signal.
     #
     # The line stands at LINE degrees, counted from Cb towards Cr: the axis I of the
     # older television colour system, which lies 33 degrees from Cr, and near which skin
@@ -19,17 +19,13 @@ module Mordant
       NEAR = 1.5
       LEAST = 0.01 # distance from grey below which no angle can be told
       MOST_POINTS = 240 # shown of a patch
-      CB = 1.8556 # ITU-R BT.709, item 3.3: 2 (1 - 0.0722)
-      CR = 1.5748
 
       # @param frame [Frame] in display code values
       # @param region [Array<Float>] see Media::Codes#crop
       # @raise [ParameterError] of an odd region
       def initialize(frame, region)
-        patch = Region.cut(frame, region)
-        red, green, blue = Array.new(3) { |channel| patch[channel, true].dup.clip(0.0, 1.0) }
-        luma = red * Waveform::LUMA[0] + green * Waveform::LUMA[1] + blue * Waveform::LUMA[2]
-        @cb, @cr, @luma = (blue - luma) / CB, (red - luma) / CR, luma
+        signal = Signal.new(frame.with(frame.rgb.clip(0.0, 1.0)), region:)
+        @cb, @cr, @luma = signal.cb, signal.cr, signal.luma
         @middle = [@cb, @cr].map(&:median)
       end
 

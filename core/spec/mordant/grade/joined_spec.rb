@@ -3,7 +3,7 @@
 require "spec_helper"
 
 RSpec.describe Mordant::Grade::Joined do
-  def recipe(*ids, braid: nil) = Mordant::Grade::Recipe.new("steps" => ids.map { |id| {"id" => id, "kind" => "balance", "braid" => braid, "parameters" => {"exposure" => 0.5}}.compact })
+  def recipe(*ids, braid: nil) = Mordant::Grade::Recipe.new("steps" => ids.flatten.map { |id| {"id" => id, "kind" => "balance", "braid" => braid, "parameters" => {"exposure" => 0.5}}.compact })
 
   let(:joined) { recipe("a", "b").followed_by(recipe("c", "d", braid: "x")) }
 

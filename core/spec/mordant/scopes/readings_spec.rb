@@ -3,7 +3,10 @@
 require "spec_helper"
 
 RSpec.describe Mordant::Scopes::Extents do
-  def of(frame) = described_class.new({luma: Mordant::Scopes::Waveform.luma(frame), red: Mordant::Scopes::Waveform.parade(frame)[0]}).to_h
+  def of(frame)
+    signal = Mordant::Scopes::Signal.new(frame)
+    described_class.new(%i[luma red].to_h { |channel| [channel, Mordant::Scopes::Histogram.counts(signal, channel)] }).to_h
+  end
 
   it "tells where a ramp begins, lies and ends" do
     low, middle, high = of(Frames.ramp(width: 1000))[:luma]

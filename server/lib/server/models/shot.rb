@@ -56,9 +56,10 @@ module Server
     # Its own steps and then those of the washes over it.
     #
     # @param trial [Hash{Integer => Mordant::Grade::Recipe}] by recipe id, instead of what is stored
+    # @param washes [Boolean] with those
     # @return [Mordant::Grade::Recipe]
-    def grade(trial = {})
-      own, *laid = [recipe, *washes.select(&:enabled).map(&:recipe)].map { |one| trial.fetch(one.id) { one.grade } }
+    def grade(trial = {}, washes: true)
+      own, *laid = [recipe, *(washes ? self.washes.select(&:enabled).map(&:recipe) : [])].map { |one| trial.fetch(one.id) { one.grade } }
       own.followed_by(*laid)
     end
 

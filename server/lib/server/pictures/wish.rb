@@ -5,15 +5,32 @@ module Server
     # A picture of a cut that somebody wants to see.
     #
     # frame: record frame; trial: recipes by their id, instead of what is stored; source:
-    # without any step; test: a test picture in place of the shot's, or nil; screen: what it
-    # is drawn on.
-    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :test, keyword_init: true) do
+    # without any step; washes: with those over the shot; test: a test picture in place of
+    # the shot's, or nil; screen: what it is drawn on.
+    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, keyword_init: true) do
+      def initialize(washes: true, **rest) = super
+
       # @param shot [Shot]
       # @return [Mordant::Grade::Recipe]
-      def recipe_of(shot) = source ? NOTHING : shot.grade(trial || {})
+      def recipe_of(shot) = source ? NOTHING : shot.grade(trial || {}, washes:)
+
+      # @param tap [String] one of TAPS
+      # @return [Wish] whose picture is what instruments measure there
+      def at(tap)
+        case tap
+        when "source" then with(source: true)
+        when "before" then with(washes: false)
+        else self
+        end
+      end
+
+      def with(**other) = self.class.new(**to_h, **other)
 
       def project = cut.project
     end
+
+    # Where instruments measure: the source, before the look (the washes), the final picture.
+    Wish::TAPS = %w[source before final].freeze
 
     NOTHING = Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT)
     private_constant :NOTHING

@@ -118,39 +118,22 @@ module Server
 
         # @return [Array(Hash, Hash), nil] a look-up table for the screen, and the instruments
         def live(wish, body)
-          return unless body["size"] == LIVE && !wish.source && !body["acts"]
+          return unless body["size"] == LIVE && !wish.source && body.values_at("acts", "light", "bands").none?
 
           lattice, domain = Pictures::Desk.current.lattice(wish)
           return unless lattice
 
-          header, parts = read(wish, body, *Pictures::Desk.current.picture(wish, size: "small"))
+          header, parts = Pictures::Measuring.new(wish, body, size: "small").read(*Pictures::Desk.current.picture(wish, size: "small"))
           [header.merge(size: LIVE, nodes: Pictures::Desk::LIVE_NODES, domain:), parts.merge(lattice: lattice.to_binary)]
         end
 
         # @return [Array(Hash, Hash)] a picture and, unless not wanted, the instruments
         def computed(wish, body, size)
           working, measured, drawn = Pictures::Desk.current.picture(wish, size:)
-          header, parts = read(wish, body, working, measured)
-          drawn = veiled(wish, drawn, body["acts"], size) if body["acts"]
+          measuring = Pictures::Measuring.new(wish, body, size:)
+          header, parts = measuring.read(working, measured)
+          drawn = measuring.shown(working, measured, drawn)
           [header.merge(size:), {picture: Mordant::Media::Png.encode(drawn), **parts}]
-        end
-
-        # The picture with what a step does not act on put back.
-        def veiled(wish, drawn, acts, size)
-          raise Mordant::ParameterError.new(path: "acts", expected: "a step and perhaps one of its regions", found: acts) unless acts.is_a?(Hash)
-
-          weights = Pictures::Desk.current.acting(wish, step: acts["step"], region: acts["region"], size:)
-          Mordant::Grade::Acting.veil(drawn, weights)
-        end
-
-        # What the instruments read in a picture: the codes of the target, whatever the screen.
-        def read(wish, body, working, measured, *)
-          raster = {width: measured.width, height: measured.height}
-          return [raster, {}] if body["instruments"] == false
-
-          instruments = Mordant::Scopes::Instruments.new(working, measured, space: wish.project.space)
-          skin = body["skin"] && {skin: Mordant::Scopes::Skin.new(measured, body["skin"]).to_h}
-          [{**raster, **instruments.header, **skin.to_h}, instruments.parts]
         end
 
         # The screen a picture is drawn on: which target, which canvas, whether the view is on.

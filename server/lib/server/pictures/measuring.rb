@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module Server
+  module Pictures
+    # What the instruments read in a picture, and what of it is marked in the picture.
+    #
+    # Of a request: "scopes", see Mordant::Scopes::Instruments; "tap", where they measure, and
+    # "region", a part of the picture they are restricted to; "skin", a patch; "acts", a step
+    # whose pixels are shown; "light", a part of an instrument, whose pixels are shown;
+    # "marks", that clipped pixels are; "bands", see Mordant::Scopes::Bands. "instruments":
+    # false leaves all out.
+    class Measuring
+      # @param wish [Wish]
+      # @param body [Hash]
+      # @param size [String] of the picture, see Desk::REDUCTIONS
+      def initialize(wish, body, size:)
+        @wish, @body, @size = wish, body, size
+        @tap = body.fetch("measure", "final")
+        raise Mordant::ParameterError.new(path: "measure", expected: Wish::TAPS.join(", "), found: @tap) unless Wish::TAPS.include?(@tap)
+      end
+
+      # @param working [Mordant::Frame] log codes of the working space
+      # @param measured [Mordant::Frame] in the view's codes
+      # @return [Array(Hash, Hash)]
+      def read(working, measured, *)
+        raster = {width: measured.width, height: measured.height}
+        return [raster, {}] if @body["instruments"] == false
+
+        instruments = Mordant::Scopes::Instruments.new(signal(measured, region: @body["region"]), Mordant::Scopes::Instruments.checked(@body["scopes"]))
+        skin = @body["skin"] && {skin: Mordant::Scopes::Skin.new(measured, @body["skin"]).to_h}
+        [{**raster, tone: Mordant::Scopes::ToneTrace.new(working, space: @wish.project.space).to_h, measure: @tap, **instruments.header, **skin.to_h}, instruments.parts]
+      end
+
+      # @param drawn [Mordant::Frame] as the screen shows it
+      # @return [Mordant::Frame] with what is marked in it
+      def shown(_working, measured, drawn)
+        drawn = veil(drawn, lit(measured)) if @body["light"]
+        drawn = veil(drawn, acting) if @body["acts"]
+        drawn
+      end
+
+      private
+
+      def signal(measured, region: nil)
+        frame = (@tap == "final") ? measured : (@elsewhere ||= Desk.current.picture(@wish.at(@tap), size: @size)[1])
+        Mordant::Scopes::Signal.new(frame, region:)
+      end
+
+      def veil(drawn, weights) = Mordant::Grade::Acting.veil(drawn, weights)
+
+      def lit(measured) = Mordant::Scopes::Selection.new(@body["light"]).weights(signal(measured))
+
+      def acting
+        acts = @body["acts"]
+        raise Mordant::ParameterError.new(path: "acts", expected: "a step and perhaps one of its regions", found: acts) unless acts.is_a?(Hash)
+
+        Desk.current.acting(@wish, step: acts["step"], region: acts["region"], size: @size)
+      end
+    end
+  end
+end
