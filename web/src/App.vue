@@ -1,13 +1,16 @@
 <script setup lang="ts">
-import { RouterView } from 'vue-router'
+import { RouterView, useRoute } from 'vue-router'
 import NoticeStack from './features/shell/NoticeStack.vue'
 import RoomRail from './features/shell/RoomRail.vue'
 import TopBar from './features/shell/TopBar.vue'
 import ShortcutSheet from './features/shell/ShortcutSheet.vue'
+
+const route = useRoute()
 </script>
 
 <template>
-  <div class="grid h-full grid-cols-[56px_minmax(0,1fr)] grid-rows-[34px_minmax(0,1fr)]">
+  <RouterView v-if="route.name === 'clean'" />
+  <div v-else class="grid h-full grid-cols-[56px_minmax(0,1fr)] grid-rows-[34px_minmax(0,1fr)]">
     <TopBar class="col-span-2" />
     <RoomRail />
     <main class="min-h-0 min-w-0"><RouterView /></main>

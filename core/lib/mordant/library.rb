@@ -2,7 +2,7 @@
 
 module Mordant
   # The folder of a person's own things: encodings/ holds descriptions of camera
-  # encodings (Colour::EncodingFile), luts/ look-up tables in folders (Lut::Library).
+  # encodings (Colour::EncodingFile), luts/ look-up tables in folders (Lut::Library), bands/ sets of colour bands (Scopes::BandSets).
   module Library
     class << self
       # @return [String] absolute; MORDANT_LIBRARY, or mordant in the person's own folder
@@ -14,6 +14,8 @@ module Mordant
       def encodings = File.join(root, "encodings")
 
       def luts = File.join(root, "luts")
+
+      def bands = File.join(root, "bands")
     end
   end
 end

@@ -18,6 +18,11 @@ export interface AnswerHeader {
   /** What the open step sees. */
   input?: StepInput
   skin?: SkinReading
+  /** Pixels that were measured. */
+  pixels?: number
+  /** The vectorscope's edge, a colour difference, and its bins. */
+  vector?: { half: number; size: number }
+  solid?: { points: number; flattened: Record<string, number>; bounds: [number, number, number][][] }
   /** Of several frames in one answer: where each is from. */
   frames?: { frame: number; shot: number; width: number; height: number }[]
   /** By step id: tone out for equal distances of tone in. */

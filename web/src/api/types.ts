@@ -106,8 +106,35 @@ export interface Catalogue {
   rule_fields: Named[]
   /** Test pictures. */
   tests: (Named & { about: string })[]
+  /** What bands can measure, and the spaces of the colour solid. */
+  quantities: Quantity[]
+  solids: Named[]
+  /** Degrees of the skin-tone line on the vectorscope. */
+  skin_line: number
   /** To start from. */
   looks: (Named & { about: string; steps: StepDocument[] })[]
+}
+
+/** Something measured at every pixel. */
+export interface Quantity extends Named {
+  unit: string
+  min: number
+  max: number
+  log: boolean
+}
+
+/** A set of colour bands, as its open file has it. */
+export interface BandSet {
+  name: string
+  quantity: string
+  scale: 'absolute' | 'relative'
+  join: 'hard' | 'blended'
+  rest: 'grey' | 'picture'
+  opacity: number
+  softness: number
+  bands: { from: number; to: number; colour: string }[]
+  /** A person's own, not one of ours. */
+  own?: boolean
 }
 
 /** The space grades are made in, and its tone axis. */
@@ -132,6 +159,17 @@ export interface Target {
   lut: string | null
   expects: string | null
   label: string
+  /** What instruments count in: marks as place and words, light at equal distances of code. */
+  scale?: {
+    percent: [number, string][]
+    code: [number, string][]
+    legal: [number, string][]
+    luminance: [number, string][]
+    light: number[]
+    absolute: boolean
+    /** Where bars stand on the vectorscope. */
+    targets: { name: string; level: number; cb: number; cr: number }[]
+  }
 }
 
 export interface Project {

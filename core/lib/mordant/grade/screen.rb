@@ -30,13 +30,16 @@ module Mordant
       # @param on [Boolean] the view transform
       # @param exaggerate [Boolean] colours drawn EXAGGERATION times as far from grey, to see a
       #   cast; nothing measured or written knows of it
-      # @raise [ParameterError]
-      def initialize(view:, canvas: "2.4", space: Colour::WorkingSpace.default, on: true, exaggerate: false)
+      # @param lut [String, nil] path in the LUT library of what corrects the screen, from canvas
+      #   codes to canvas codes; nothing measured or written knows of it
+      # @raise [ParameterError, MediaError]
+      def initialize(view:, canvas: "2.4", space: Colour::WorkingSpace.default, on: true, exaggerate: false, lut: nil)
         raise ParameterError.new(path: "canvas", expected: CANVASES.keys.join(", "), found: canvas) unless CANVASES.key?(canvas)
 
         @view, @canvas, @space, @on = view, canvas, space, on
         @boost = Pointwise::Chain.new(exaggerate ? Steps::Balance::SaturationModel.operations("plain", EXAGGERATION, space.luminance_weights) : [])
         @output = Output.for(view, space)
+        @correction = Pointwise::Chain.new(lut ? Lut::Library.fetch(lut).operations : [])
         freeze
       end
 
@@ -46,7 +49,7 @@ module Mordant
       def encoding = on? ? CANVASES.fetch(canvas) : @space.log
 
       # @return [Pointwise::Chain] from log codes of the working space to the canvas
-      def chain = on? ? @boost + @output.chain + onward : @boost
+      def chain = (on? ? @boost + @output.chain + onward : @boost) + @correction
 
       # @param working [Frame] log codes of the working space
       # @return [Frame] in the view's encoding, as its file would hold it
@@ -56,14 +59,19 @@ module Mordant
       # @param measured [Frame] the same in the view's encoding
       # @return [Frame] codes for the canvas
       def drawn(working, measured)
+        shown = uncorrected(working, measured)
+        @correction.empty? ? shown : shown.with(@correction.call(shown.rgb))
+      end
+
+      private
+
+      def uncorrected(working, measured)
         return drawn_boosted(working) unless @boost.empty?
         return working unless on?
         return measured if onward.empty?
 
         measured.with(onward.call(measured.rgb), encoding:)
       end
-
-      private
 
       def drawn_boosted(working)
         boosted = working.with(@boost.call(working.rgb))

@@ -29,9 +29,10 @@ module Mordant
         @solid = Solid.new(signal, space: wanted["solid"]) if wanted["solid"]
       end
 
-      # @return [Hash] columns, levels, where channels begin and end, and what solids need
+      # @return [Hash] columns, levels, where channels begin and end, what the vectorscope's edge
+      #   is, and what solids need
       def header
-        {columns: Waveform.columns(@signal.width), levels: Waveform::LEVELS, pixels: @signal.size, extents: extents,
+        {vector: @wanted["vectorscope"] && {half: Vectorscope::HALF / @wanted["vectorscope"], size: Vectorscope::SIZE}, columns: Waveform.columns(@signal.width), levels: Waveform::LEVELS, pixels: @signal.size, extents: extents,
          solid: @solid && {points: @solid.size, flattened: @solid.flattened, bounds: @solid.bounds}}.compact
       end
 

@@ -8,7 +8,8 @@ module Mordant
     # A space turns red, green and blue codes into three coordinates about -1..1, the
     # third upwards.
     class Solid
-      EDGE = 40 # cells on an edge of the cube
+      BITS = 5 # of a code that name its cell
+      EDGE = 2**BITS # cells on an edge of the cube
 
       SPACES = {
         "codes" => "red, green and blue codes",
@@ -33,7 +34,7 @@ module Mordant
       # @param signal [Signal]
       # @return [Numo::Int32] [n], the cell of each pixel; red counts fastest
       def self.cells(signal)
-        %i[blue green red].map { |channel| signal.levels(channel) * EDGE / Signal::CODES }.reduce { |sum, bin| sum * EDGE + bin }
+        %i[blue green red].map { |channel| signal.levels(channel) >> (10 - BITS) }.reduce { |sum, bin| (sum << BITS) + bin }
       end
 
       # @return [Integer] cells that occur

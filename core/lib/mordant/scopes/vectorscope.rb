@@ -4,10 +4,12 @@ module Mordant
   module Scopes
     # How often each pair of colour differences occurs.
     #
-    # Shape: Numo::UInt32 [SIZE, SIZE], row by Cr from -0.5 / zoom up, column by Cb. What
+    # Shape: Numo::UInt32 [SIZE, SIZE], row by Cr from -HALF / zoom up, column by Cb. What
     # lies beyond the edges counts at them.
     module Vectorscope
       SIZE = 256
+      # Reach of the axes; colours of the gamut lie within 0.5.
+      HALF = 0.56
       ZOOMS = [1, 2, 4].freeze
       TARGETS = {"R" => [1, 0, 0], "Y" => [1, 1, 0], "G" => [0, 1, 0], "C" => [0, 1, 1], "B" => [0, 0, 1], "M" => [1, 0, 1]}.freeze
       LEVELS = [0.75, 1.0].freeze
@@ -25,9 +27,9 @@ module Mordant
       end
 
       # @param difference [Numo::SFloat]
-      # @return [Numo::Int32] 0...SIZE; 0 stands for the half bin about -0.5 / zoom
+      # @return [Numo::Int32] 0...SIZE
       def bins(difference, zoom)
-        Numo::Int32.cast((difference * (zoom * (SIZE - 1)) + SIZE / 2.0).clip(0, SIZE - 1)).clip(0, SIZE - 1)
+        Numo::Int32.cast((difference * (zoom * (SIZE - 1) / (2 * HALF)) + SIZE / 2.0).clip(0, SIZE - 1)).clip(0, SIZE - 1)
       end
 
       # Where the bars of a signal with these weights stand.

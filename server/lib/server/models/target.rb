@@ -18,6 +18,6 @@ module Server
 
     def document = {"id" => id, "name" => name, **view.to_h.transform_keys(&:to_s)}.compact
 
-    def to_h = {id:, name:, **view.to_h, label: view.to_s}
+    def to_h = {id:, name:, **view.to_h, label: view.to_s, scale: Mordant::Scopes::Scale.new(view).to_h}
   end
 end

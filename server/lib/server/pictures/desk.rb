@@ -42,6 +42,21 @@ module Server
         [working, measured, wish.screen.drawn(working, measured)]
       end
 
+      # One pixel of a frame: as decoded, in the working space, and in the view's codes.
+      #
+      # @param x [Float] share of the width
+      # @param y [Float] share of the height
+      # @return [Array<Array<Float>>] red, green and blue of each; nil for the first in a dissolve
+      def point(wish, x, y)
+        feed = alone(wish)
+        plan = feed && plan(wish.project, wish.recipe_of(feed.shot), feed.encoding)
+        return whole_point(wish, x, y) unless plan&.pointwise?
+
+        codes = feed.codes.crop([x, y, 0.0, 0.0])
+        working = plan.run(codes)
+        [codes.rgb.to_a.flatten.map { |code| code / 65_535.0 }, working.rgb.to_a.flatten, wish.screen.measured(working).rgb.to_a.flatten]
+      end
+
       # What a screen needs to draw a frame by itself while a hand moves: the
       # source as decoded. In a dissolve, and for linear sources, there is no such
       # thing, and reduced pictures are made.
@@ -145,6 +160,13 @@ module Server
         return Feed.new(shot, wish.test.encoding) { |reduction| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
 
         Feed.new(shot, shot.clip.source_encoding) { |reduction| @store.fetch(shot.clip, layer.source_frame, width:, height:, reduction:) }
+      end
+
+      # Of pictures that are not made pixel by pixel.
+      def whole_point(wish, x, y)
+        working, measured, = picture(wish)
+        at = [(x * working.width).floor.clamp(0, working.width - 1), (y * working.height).floor.clamp(0, working.height - 1)]
+        [nil, working.at(*at).to_a, measured.at(*at).to_a]
       end
 
       def test_codes(test, width, height) = @tests[[test.id, width, height]] ||= test.codes(width, height)

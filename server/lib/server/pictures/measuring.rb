@@ -33,17 +33,30 @@ module Server
 
       # @param drawn [Mordant::Frame] as the screen shows it
       # @return [Mordant::Frame] with what is marked in it
-      def shown(_working, measured, drawn)
+      def shown(working, measured, drawn)
+        drawn = banded(working, measured, drawn) if @body["bands"]
         drawn = veil(drawn, lit(measured)) if @body["light"]
         drawn = veil(drawn, acting) if @body["acts"]
+        drawn = Mordant::Scopes::Clipping.paint(drawn, signal(measured)) if @body["marks"] == true
         drawn
       end
 
       private
 
       def signal(measured, region: nil)
-        frame = (@tap == "final") ? measured : (@elsewhere ||= Desk.current.picture(@wish.at(@tap), size: @size)[1])
-        Mordant::Scopes::Signal.new(frame, region:)
+        Mordant::Scopes::Signal.new(elsewhere ? elsewhere[1] : measured, region:)
+      end
+
+      def banded(working, measured, drawn)
+        picture = Mordant::Scopes::Quantity::Picture.new(working: elsewhere&.first || working, space: @wish.project.space, unit: Mordant::Scopes::Scale.new(@wish.screen.view).unit)
+        Mordant::Scopes::Bands.new(@body["bands"]).paint(drawn, signal(measured), picture)
+      end
+
+      # The picture at the tap, where that is not the final one.
+      def elsewhere
+        return if @tap == "final"
+
+        @elsewhere ||= Desk.current.picture(@wish.at(@tap), size: @size)
       end
 
       def veil(drawn, weights) = Mordant::Grade::Acting.veil(drawn, weights)

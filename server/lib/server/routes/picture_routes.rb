@@ -29,6 +29,15 @@ module Server
         Pictures::Answer.pack({frame:, width: codes.width, height: codes.height}, {codes: codes.rgb.transpose.to_binary})
       end
 
+      # One pixel in numbers, for the loupe.
+      app.post "/api/cuts/:id/point" do
+        body = body_json
+        place = %w[x y].map { |name| (body[name].is_a?(Numeric) && body[name].between?(0, 1)) ? body[name].to_f : raise(Mordant::ParameterError.new(path: name, expected: "a share of the picture", found: body[name])) }
+        wish = wish(Cut.includes(:project).fetch(params["id"]), body)
+        source, working, display = Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::Desk.current.point(wish, *place) }
+        answer(source:, working:, display:)
+      end
+
       # Frames of the cut as decoded, for playing them through the look-up tables of their
       # shots; those of dissolves are left out, as the header says.
       app.get "/api/cuts/:id/playing" do
@@ -143,7 +152,7 @@ module Server
           wish = document || {}
           raise Mordant::ParameterError.new(path: "on", expected: "an object", found: document) unless wish.is_a?(Hash)
 
-          Mordant::Grade::Screen.new(view: project.view_of(wish["target"]), canvas: (wish["canvas"] || project.canvas).to_s, space: project.space, on: wish["view"] != false, exaggerate: wish["exaggerate"] == true)
+          Mordant::Grade::Screen.new(view: project.view_of(wish["target"]), canvas: (wish["canvas"] || project.canvas).to_s, space: project.space, on: wish["view"] != false, exaggerate: wish["exaggerate"] == true, lut: wish["lut"].to_s.then { |path| path unless path.empty? })
         end
 
         # Recipes under a moving hand, shown before they are stored.

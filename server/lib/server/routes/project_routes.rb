@@ -9,7 +9,8 @@ module Server
           kinds: Mordant::Deliver::Kind.all.map(&:to_h), tokens: Mordant::Deliver::Naming::TOKENS, delivery: Settings.delivery_shown,
           renderings: Mordant::Colour::Rendering.all.map(&:to_h), limits: Mordant::Colour::GamutLimit::ALL.map { |id, primaries| {id:, label: primaries.name} },
           canvases: Mordant::Grade::Screen::CANVASES.map { |id, encoding| {id:, label: Mordant::Colour.encoding(encoding).label} },
-          looks: Mordant::Grade::Look.all.map(&:to_h), tests: Mordant::Media::TestPicture.all.map(&:to_h),
+          looks: Mordant::Grade::Look.all.map(&:to_h), tests: Mordant::Media::TestPicture.all.map(&:to_h), quantities: Mordant::Scopes::Quantity.all.map(&:to_h),
+          solids: Mordant::Scopes::Solid::SPACES.map { |id, label| {id:, label:} }, skin_line: Mordant::Scopes::Skin::LINE,
           rule_fields: Mordant::Media::Assignment::FIELDS.map { |id, label| {id:, label:} })
       end
 

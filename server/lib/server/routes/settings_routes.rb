@@ -14,6 +14,21 @@ module Server
         answer(settings_of(project.reload).merge(reassigned: changed, project: project.to_h))
       end
 
+      # Sets of colour bands: ours, and the person's own.
+      app.get "/api/bands" do
+        answer(Mordant::Scopes::BandSets.all)
+      end
+
+      app.put "/api/bands" do
+        Mordant::Scopes::BandSets.keep(body_json)
+        answer(Mordant::Scopes::BandSets.all)
+      end
+
+      app.delete "/api/bands" do
+        Mordant::Scopes::BandSets.drop(params["name"].to_s)
+        answer(Mordant::Scopes::BandSets.all)
+      end
+
       app.get "/api/luts" do
         answer(Mordant::Lut::Library.list)
       end

@@ -15,7 +15,14 @@ import { useNotices } from '../shell/useNotices'
 import CutBar from './CutBar.vue'
 import PictureStage from './PictureStage.vue'
 import ShotRibbon from './ShotRibbon.vue'
+import { useCleanWindow } from './useCleanWindow'
 import { useCut } from './useCut'
+import { useMarks } from './useMarks'
+import LoupeLayer from './LoupeLayer.vue'
+import RegionLayer from './RegionLayer.vue'
+import BandLegend from '../scopes/BandLegend.vue'
+import { useBands } from '../scopes/useBands'
+import { useScopes } from '../scopes/useScopes'
 import { useLayout } from './useLayout'
 import { useSight } from './useSight'
 import { useSurfaceHands } from '../surface/useSurfaceHands'
@@ -37,6 +44,12 @@ const sight = useSight()
 const layout = useLayout()
 const stage = ref<InstanceType<typeof PictureStage>>()
 const source = ref(false)
+const clipping = ref(false)
+const loupe = ref(false)
+const scopes = useScopes()
+const bands = useBands()
+const marks = useMarks(computed(() => cut.length))
+const clean = useCleanWindow()
 const looping = ref(true)
 const opened = ref(false)
 
@@ -54,6 +67,7 @@ watch(() => route.params.cut, open)
 
 const range = computed(() => {
   const shot = cut.shot
+  if (marks.range.value) return marks.range.value
   return looping.value && shot ? { first: shot.record_in, count: shot.length } : { first: 0, count: cut.length }
 })
 const screenChanges = ref(0)
@@ -86,6 +100,7 @@ const wish = computed<PictureWish | null>(() => {
     tap: sight.tap,
     acts: sight.acts,
     skin: sight.skin?.region ?? null,
+    measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.region, light: scopes.light, bands: bands.wish, marks: clipping.value },
   }
 })
 const picture = usePicture(wish, notices.trouble)
@@ -113,6 +128,12 @@ function tryBorrow() {
   leavePlay()
   if (!borrow.next()) notices.news('No shot before this one has a grade to borrow.')
 }
+/** The clean picture follows what is shown here. */
+watch([wish, player.playing, () => cut.frame], () => {
+  if (cut.cut && cut.shot) clean.tell({ cut: cut.cut.id, frame: cut.frame, source: source.value, trial: cut.trialOf(cut.shot, compared.document ?? borrow.document), test: sight.test, playing: player.playing.value })
+})
+const openClean = () => cut.project && cut.cut && clean.open(`/projects/${cut.project.id}/cuts/${cut.cut.id}/clean`)
+
 const togglePlay = () => (player.playing.value ? player.stop() : player.play(cut.frame))
 
 useSurfaceHands()
@@ -132,7 +153,14 @@ useKeys([
   { key: 'o', words: 'scopes there and away', press: () => layout.flip('scopes') },
   { key: 'space', words: 'play, stop', press: togglePlay },
   { key: 'r', words: 'round the shot or the cut', press: () => (looping.value = !looping.value) },
-  { key: 'f', words: 'fit or 1:1', press: () => stage.value?.toggle() },
+  { key: 'f', words: 'fit, 1:1, 2:1', press: () => stage.value?.step() },
+  { key: ',', words: 'mark the first frame of a range', press: () => marks.from(cut.frame) },
+  { key: '.', words: 'mark the last frame of a range', press: () => marks.to(cut.frame) },
+  { key: '-', words: 'no range', press: marks.clear },
+  { key: 'm', words: 'clipping marked in the picture', press: () => (clipping.value = !clipping.value) },
+  { key: 'j', words: 'colour bands', press: () => void bands.flip() },
+  { key: 'i', words: 'held: loupe under the pointer', press: () => (loupe.value = true), release: () => (loupe.value = false) },
+  { key: '+', words: 'clean picture in a window of its own', press: openClean },
 ])
 </script>
 
@@ -153,6 +181,11 @@ useKeys([
         :data-settled="picture.settled.value"
         :data-size="header?.size"
       >
+        <template #over="{ place, pans }">
+          <RegionLayer :place="place" :pans="pans" />
+          <BandLegend v-if="bands.on" />
+          <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test }" />
+        </template>
         <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }} · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
       </PictureStage>
       <CutBar
@@ -164,6 +197,7 @@ useKeys([
         :looping="looping"
         :shown-rate="player.shownRate.value"
         :dropped="player.dropped.value"
+        :marked="marks.range.value"
         @go="goFrame"
         @play="togglePlay"
         @loop="looping = !looping"

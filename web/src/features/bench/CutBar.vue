@@ -12,6 +12,8 @@ const props = defineProps<{
   looping: boolean
   shownRate: number
   dropped: number
+  /** A range that is played round. */
+  marked: { first: number; count: number } | null
 }>()
 const emit = defineEmits<{ go: [frame: number]; play: []; loop: [] }>()
 
@@ -40,7 +42,7 @@ function press(event: PointerEvent) {
       <span v-if="playing" data-test="rate" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ rate }} f/s · {{ dropped }} dropped</span>
       <span v-else>{{ rate }} f/s</span>
       <span class="flex-1" />
-      <button class="hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @mousedown.prevent @click="emit('loop')">{{ looping ? 'round this shot' : 'round the cut' }}</button>
+      <button class="hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @mousedown.prevent @click="emit('loop')">{{ marked ? `round ${marked.count} frames` : looping ? 'round this shot' : 'round the cut' }}</button>
     </div>
     <div
       ref="bar"
@@ -71,6 +73,7 @@ function press(event: PointerEvent) {
         <span class="relative" :style="{ marginLeft: one.dissolve ? `${(one.dissolve / one.length) * 100}%` : undefined }">{{ one.name }}</span>
         <i v-if="!one.clip.encoding" class="absolute inset-x-0 bottom-0 h-0.5 bg-madder" title="no encoding is assigned to its clip" />
       </span>
+      <i v-if="marked" class="pointer-events-none absolute -top-1 h-0.5 bg-ink" :style="{ left: share(marked.first), width: share(marked.count) }" title="marked range" data-test="marked" />
       <i class="pointer-events-none absolute -top-1 -bottom-1 w-px bg-weld" :style="{ left: share(frame + 0.5) }" />
     </div>
   </div>

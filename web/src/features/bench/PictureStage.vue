@@ -21,6 +21,8 @@ const props = defineProps<{
   skin?: Region | null
   /** Pixels at the right that something lies over. */
   covered?: number
+  /** Nothing but the picture. */
+  bare?: boolean
 }>()
 
 const box = ref<HTMLElement>()
@@ -58,22 +60,23 @@ function press(event: PointerEvent) {
   followDrag(event, { move: zoom.pan })
 }
 
-defineExpose({ fit: zoom.fit, actual: () => zoom.actual(), toggle: () => (zoom.fits.value ? zoom.actual() : zoom.fit()) })
+defineExpose({ step: zoom.step })
 </script>
 
 <template>
   <div class="relative min-h-0 flex-1 bg-[#111]" :class="zoom.fits.value ? '' : 'cursor-grab'">
-    <div ref="box" class="absolute inset-x-3 top-8 bottom-3 overflow-hidden" @wheel.prevent="wheel" @pointerdown="press" @dblclick="zoom.fit">
+    <div ref="box" class="absolute overflow-hidden" :class="bare ? 'inset-0' : 'inset-x-3 top-8 bottom-3'" @wheel.prevent="wheel" @pointerdown="press" @dblclick="zoom.fit">
       <canvas ref="canvas" class="size-full" role="img" :aria-label="label" />
+      <slot name="over" :place="zoom.place.value" :pans="!zoom.fits.value" />
       <SkinPatch v-if="skin" :region="skin" :place="zoom.place.value" />
       <PickLayer v-if="pick.asked" :place="zoom.place.value" />
     </div>
-    <div class="absolute top-2 left-3 flex items-baseline justify-between text-xs text-dim" :style="{ right: `${(covered ?? 0) + 12}px` }">
+    <div v-if="!bare" class="absolute top-2 left-3 flex items-baseline justify-between text-xs text-dim" :style="{ right: `${(covered ?? 0) + 12}px` }">
       <span><slot name="label" /></span>
       <span class="flex items-center gap-3">
         <span v-if="source" class="border border-weld px-1.5 text-weld">source</span>
         <TestMenu />
-        <button class="hover:text-ink" :title="zoom.fits.value ? 'fitted; F shows it 1:1' : 'F fits it'" @click="zoom.fits.value ? zoom.actual() : zoom.fit()">
+        <button class="hover:text-ink" title="F: fitted, 1:1, 2:1" @click="zoom.step">
           {{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %
         </button>
       </span>

@@ -66,13 +66,15 @@ export function makeLivePicture() {
     /**
      * @param lattice 16-bit red, green, blue on the nodes, red fastest
      * @param domain lowest and highest red, green, blue code it covers
+     * @param marks hatch what has come to an end of the codes
      */
-    draw(lattice: Uint16Array, nodes: number, [low, high]: [number[], number[]]): ImageBitmap {
+    draw(lattice: Uint16Array, nodes: number, [low, high]: [number[], number[]], marks = false): ImageBitmap {
       gl.activeTexture(gl.TEXTURE1)
       gl.texImage3D(gl.TEXTURE_3D, 0, gl.RGB16UI, nodes, nodes, nodes, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, lattice)
       gl.uniform1i(place('nodes'), nodes)
       gl.uniform3fv(place('low'), low)
       gl.uniform3fv(place('high'), high)
+      gl.uniform1i(place('marks'), marks ? 1 : 0)
       gl.drawArrays(gl.TRIANGLES, 0, 3)
       return canvas.transferToImageBitmap()
     },

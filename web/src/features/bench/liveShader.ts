@@ -17,6 +17,7 @@ uniform int nodes;
 uniform int rows;
 uniform vec3 low;
 uniform vec3 high;
+uniform bool marks;
 out vec4 colour;
 
 vec3 node(ivec3 at) { return vec3(texelFetch(lattice, at, 0).rgb) / 65535.0; }
@@ -40,5 +41,9 @@ void main() {
   float middle = rest.r + rest.g + rest.b - most - least;
   vec3 mixed = node(base) * (1.0 - most) + node(base + first) * (most - middle)
     + node(base + 1 - last) * (middle - least) + node(base + 1) * least;
+  // as the core's Scopes::Clipping
+  bool stripe = ((at.x + at.y) / 4) % 2 == 0;
+  if (marks && stripe && max(mixed.r, max(mixed.g, mixed.b)) >= 1022.5 / 1023.0) mixed = vec3(0.77, 0.39, 0.31);
+  else if (marks && stripe && max(mixed.r, max(mixed.g, mixed.b)) < 0.5 / 1023.0) mixed = vec3(0.37, 0.56, 0.72);
   colour = vec4(mixed, 1.0);
 }`

@@ -48,7 +48,7 @@ const make = () =>
   makePlayStore({
     cut: ref(5),
     shotAt: (frame) => shots.find((one) => frame >= one.record_in && frame < one.record_in + one.length),
-    on: ref({ target: 'television', canvas: '2.4', view: true, exaggerate: false }),
+    on: ref({ target: 'television', canvas: '2.4', view: true, exaggerate: false, lut: '' }),
     trialOf: (shot) => [{ recipe: shot.recipe.id, document: shot.recipe.document }],
     trouble: (error) => {
       throw error as Error

@@ -53,7 +53,7 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
-const wish = (change: Partial<PictureWish> = {}): PictureWish => ({ cut: 1, frame: 0, source: false, on: { target: 'television', canvas: '2.4', view: true, exaggerate: false }, moving: false, trial: null, ...change })
+const wish = (change: Partial<PictureWish> = {}): PictureWish => ({ cut: 1, frame: 0, source: false, on: { target: 'television', canvas: '2.4', view: true, exaggerate: false, lut: '' }, moving: false, trial: null, ...change })
 
 async function start(first: PictureWish) {
   const wanted = ref<PictureWish | null>(first)

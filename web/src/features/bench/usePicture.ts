@@ -26,6 +26,17 @@ export interface PictureWish {
   acts?: { step: string; region: string | null } | null
   /** A patch of skin to be measured. */
   skin?: Region | null
+  /** What instruments read and where, and what is marked in the picture. */
+  measuring?: Measuring
+}
+
+export interface Measuring {
+  scopes: Record<string, unknown>
+  measure: string
+  region: Region | null
+  light: unknown
+  bands: unknown
+  marks: boolean
 }
 
 export interface ShownPicture {
@@ -87,7 +98,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, tap: asked.tap, acts: asked.acts, skin: asked.skin, size: sizeFor(asked, size), screen, sequence: ++sequence,
+      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, tap: asked.tap, acts: asked.acts, skin: asked.skin, ...asked.measuring, size: sizeFor(asked, size), screen, sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())
@@ -99,14 +110,14 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   }
 
   function sizeFor(wanted: PictureWish, size: string) {
-    return size === 'drag' && !wanted.source && live && live.frame() === wanted.frame && liveTest === (wanted.test ?? null) ? 'live' : size
+    return size === 'drag' && !wanted.source && live && !wanted.acts && !wanted.measuring?.light && !wanted.measuring?.bands && live.frame() === wanted.frame && liveTest === (wanted.test ?? null) ? 'live' : size
   }
 
   /** Null when the source of a look-up table has been left meanwhile. */
   async function bitmapOf(answer: Answer): Promise<ImageBitmap | null> {
     const { picture, lattice } = answer.parts
     const { nodes, domain, frame } = answer.header
-    if (lattice && live && nodes && domain) return live.frame() === frame ? live.draw(words(lattice), nodes, domain) : null
+    if (lattice && live && nodes && domain) return live.frame() === frame ? live.draw(words(lattice), nodes, domain, wish.value?.measuring?.marks) : null
     if (!picture) throw new Error('the server sent no picture')
     return createImageBitmap(new Blob([picture], { type: 'image/png' }), { colorSpaceConversion: 'none' })
   }

@@ -35,6 +35,13 @@ export function useZoom(stage: Ref<{ width: number; height: number }>, raster: R
     place,
     fits: computed(() => zoom.value === null),
     fit: () => (zoom.value = null),
+    /** Fitted, one to one, two to one, and round again, about the middle. */
+    step() {
+      const middle = { x: stage.value.width / 2, y: stage.value.height / 2 }
+      if (zoom.value === null) set(1, middle)
+      else if (zoom.value < 2) set(2, middle)
+      else zoom.value = null
+    },
     /** One picture pixel to one screen pixel, about a point of the stage. */
     actual: (about = { x: stage.value.width / 2, y: stage.value.height / 2 }) => set(1, about),
     wheel: (amount: number, about: { x: number; y: number }) => set(scale.value * 2 ** (-amount * WHEEL), about),

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { useStorage } from '@vueuse/core'
+import { ref } from 'vue'
 import type { ShownPicture } from '../bench/usePicture'
 import { followDrag } from '../grade/useDrag'
-import TraceScope from './TraceScope.vue'
+import ScopeFigure from './ScopeFigure.vue'
+import ScopeSettings from './ScopeSettings.vue'
+import { useScopes } from './useScopes'
 
 defineProps<{
   shown: ShownPicture | null
@@ -10,26 +12,32 @@ defineProps<{
   floating?: boolean
 }>()
 
+const scopes = useScopes()
 const SMALLEST = 120
-const LARGEST = 420
-const height = useStorage('mordant.scopes.height', 244)
+const LARGEST = 460
+const row = ref<HTMLElement>()
 
-function press(event: PointerEvent) {
-  followDrag(event, { move: (_, dy) => (height.value = Math.min(LARGEST, Math.max(SMALLEST, height.value - dy))) })
+function pressTop(event: PointerEvent) {
+  followDrag(event, { move: (_, dy) => scopes.set({ height: Math.min(LARGEST, Math.max(SMALLEST, scopes.kept.height - dy)) }) })
 }
-
-const LUMA = [{ part: 'luma', tint: [200, 200, 200] as const }]
-const PARADE = [
-  { part: 'red', tint: [214, 112, 92] as const },
-  { part: 'green', tint: [150, 176, 118] as const },
-  { part: 'blue', tint: [104, 152, 198] as const },
-]
+function pressBorder(event: PointerEvent, index: number) {
+  followDrag(event, { move: (dx) => scopes.resize(index, dx / (row.value?.clientWidth ?? 1)) })
+}
 </script>
 
 <template>
-  <div class="grid shrink-0 grid-cols-[2fr_3fr]" :class="floating ? 'absolute bottom-20 left-3 z-10 w-[560px] border border-line bg-ground/85' : 'relative border-t border-line'" :style="{ height: `${floating ? Math.min(height, 200) : height}px` }">
-    <div class="absolute inset-x-0 -top-1 z-10 h-2 cursor-ns-resize touch-none" title="drag to size the scopes" @pointerdown="press" />
-    <TraceScope title="Waveform" note="luma · 10-bit, full" :lanes="LUMA" :shown="shown" class="border-r border-line" />
-    <TraceScope title="Parade" note="red, green, blue · 10-bit, full" :lanes="PARADE" :shown="shown" />
+  <div
+    class="shrink-0"
+    :class="floating ? 'absolute bottom-20 left-3 z-10 w-[560px] border border-line bg-ground/85' : 'relative border-t border-line'"
+    :style="{ height: `${floating ? Math.min(scopes.kept.height, 220) : scopes.kept.height}px` }"
+  >
+    <div class="absolute inset-x-0 -top-1 z-10 h-2 cursor-ns-resize touch-none" title="drag to size the scopes" @pointerdown="pressTop" />
+    <div ref="row" class="flex h-full">
+      <div v-for="(scope, index) in scopes.slots" :key="index" class="relative flex min-w-0" :class="index > 0 ? 'border-l border-line' : ''" :style="{ flex: `${scope.share} 1 0` }">
+        <ScopeFigure :slot-at="index" :scope="scope" :shown="shown" />
+        <div v-if="index < scopes.slots.length - 1" class="absolute inset-y-0 -right-1 z-10 w-2 cursor-ew-resize touch-none" title="drag to size" @pointerdown="pressBorder($event, index)" />
+      </div>
+    </div>
+    <div class="absolute top-1 right-2 z-20"><ScopeSettings /></div>
   </div>
 </template>

@@ -12,18 +12,21 @@ export interface ScreenWish {
   view: boolean
   /** Colours drawn further from grey, while a key is held. */
   exaggerate: boolean
+  /** Path of the LUT that corrects this screen; empty: none. */
+  lut: string
 }
 
 interface Choice {
   target?: string
   canvas?: string
   view?: boolean
+  lut?: string
 }
 
-/** This screen's own choice of target, canvas and view, kept in this browser for every project. */
+/** This screen's own choice of target, canvas, view and LUT, kept in this browser for every project; the clean window is a screen of its own. */
 export const useScreen = defineStore('screen', () => {
   const cut = useCut()
-  const choices = useStorage<Record<string, Choice>>('mordant.screen', {})
+  const choices = useStorage<Record<string, Choice>>(window.location?.pathname.endsWith('/clean') ? 'mordant.screen.clean' : 'mordant.screen', {})
 
   const choice = (project: Project) => choices.value[project.id] ?? {}
 
@@ -38,8 +41,9 @@ export const useScreen = defineStore('screen', () => {
   })
   const canvas = computed(() => (cut.project && choice(cut.project).canvas) ?? cut.project?.canvas ?? '2.4')
   const viewOn = computed(() => !cut.project || choice(cut.project).view !== false)
+  const lut = computed(() => (cut.project && choice(cut.project).lut) ?? '')
   const exaggerate = ref(false)
-  const wish = computed<ScreenWish>(() => ({ target: target.value?.id ?? '', canvas: canvas.value, view: viewOn.value, exaggerate: exaggerate.value }))
+  const wish = computed<ScreenWish>(() => ({ target: target.value?.id ?? '', canvas: canvas.value, view: viewOn.value, exaggerate: exaggerate.value, lut: lut.value }))
 
-  return { target, canvas, viewOn, exaggerate, wish, choose, flip: () => choose({ view: !viewOn.value }) }
+  return { target, canvas, viewOn, lut, exaggerate, wish, choose, flip: () => choose({ view: !viewOn.value }) }
 })

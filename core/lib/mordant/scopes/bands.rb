@@ -1,0 +1,144 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Scopes
+    # Colour bands over a measured quantity, painted into the picture.
+    #
+    # As a document: {"name", "quantity", "scale": "absolute" or "relative" (to what 99.9 % of the
+    # picture stay below), "join": "hard" or "blended", "rest": "grey" or "picture",
+    # "opacity" and "softness" 0..1, "bands": [{"from", "to", "colour": "#rrggbb"}, ...]} in the
+    # quantity's unit, or in shares of the picture's own.
+    #
+    # A band's share falls from 1 to 0 about its limits along 3u^2 - 2u^3, over softness
+    # times its width. Blended, the colour goes straight from the middle of a band to the
+    # next one's.
+    class Bands
+      KEYS = %w[name quantity scale join rest opacity softness bands].freeze
+      MOST = 32
+      TOP = 0.999
+      # Luma that is left of the rest in grey.
+      GREY = 0.55
+      CHOICES = {"scale" => %w[absolute relative], "join" => %w[hard blended], "rest" => %w[grey picture]}.freeze
+      DEFAULTS = {"scale" => "absolute", "join" => "hard", "rest" => "grey", "opacity" => 1.0, "softness" => 0.0}.freeze
+      LIMITS = (-1e6..1e6)
+
+      Band = Struct.new(:from, :to, :colour, keyword_init: true) do
+        def width = to - from
+
+        def middle = (from + to) / 2.0
+
+        def to_h = {"from" => from, "to" => to, "colour" => colour}
+
+        # @return [Array<Float>] display codes
+        def rgb = colour[1..].scan(/../).map { |byte| byte.hex / 255.0 }
+      end
+
+      # @return [String]
+      attr_reader :name
+      # @return [Quantity]
+      attr_reader :quantity
+      # @return [Array<Band>] from the lowest on
+      attr_reader :bands
+
+      # @param document [Hash]
+      # @raise [ParameterError, UnknownIdError] naming the first fault
+      def initialize(document, path: "bands")
+        refuse(path, "an object", document) unless document.is_a?(Hash)
+        unknown = document.keys - KEYS
+        refuse(path, KEYS.join(", "), unknown.first) unless unknown.empty?
+        @given = DEFAULTS.merge(document)
+        @name = @given["name"]
+        refuse("#{path}.name", "1 to 60 characters", @name) unless @name.is_a?(String) && @name.strip.length.between?(1, 60)
+        @quantity = Quantity.fetch(@given["quantity"])
+        CHOICES.each { |key, known| refuse("#{path}.#{key}", known.join(" or "), @given[key]) unless known.include?(@given[key]) }
+        %w[opacity softness].each { |key| refuse("#{path}.#{key}", "a number in 0..1", @given[key]) unless number?(@given[key]) && @given[key].between?(0, 1) }
+        @bands = checked(@given["bands"], "#{path}.bands").freeze
+        freeze
+      end
+
+      def to_h = {**@given, "bands" => bands.map(&:to_h)}
+
+      # @param drawn [Frame] codes of a display, on the signal's raster
+      # @param signal [Signal]
+      # @param picture [Quantity::Picture]
+      # @return [Frame]
+      def paint(drawn, signal, picture)
+        values = measured(signal, picture)
+        weights = bands.map { |band| share(values, band) }
+        covered = weights.reduce(:+).clip(0.0, 1.0)
+        colours = (@given["join"] == "blended") ? blended(values, covered) : mixed(weights)
+        luma = signal.luma * GREY
+        opacity = @given["opacity"]
+        drawn.with(Numo::NArray.vstack(Array.new(3) { |channel| base(drawn, channel, luma) * (covered * -opacity + 1.0) + colours[channel] * opacity }))
+      end
+
+      # @return [Array<Float>] share of the picture's pixels within each band
+      def shares(signal, picture)
+        values = measured(signal, picture)
+        bands.map { |band| within(values, band).count_true / values.size.to_f }
+      end
+
+      private
+
+      def base(drawn, channel, luma) = (@given["rest"] == "grey") ? luma : drawn.rgb[channel, true]
+
+      # What is no number is below every band.
+      def measured(signal, picture)
+        values = quantity.read(signal, picture)
+        values = Colour::Piecewise.select(values.isfinite, values, values.new_fill(LIMITS.begin * 10))
+        return values if @given["scale"] == "absolute"
+
+        top = values.sort[((values.size - 1) * TOP).round]
+        top.positive? ? values * (1.0 / top) : values
+      end
+
+      def within(values, band) = values.ge(band.from) & values.lt(band.to)
+
+      def share(values, band)
+        soft = @given["softness"] * band.width
+        return Numo::SFloat.cast(within(values, band)) if soft.zero?
+
+        rise(values, band.from, soft) - rise(values, band.to, soft)
+      end
+
+      def rise(values, limit, width)
+        u = ((values - limit) * (1.0 / width) + 0.5).clip(0.0, 1.0)
+        u * u * (u * -2.0 + 3.0)
+      end
+
+      def mixed(weights)
+        Array.new(3) { |channel| weights.zip(bands).map { |weight, band| weight * band.rgb[channel] }.reduce(:+) }
+      end
+
+      def blended(values, covered)
+        Array.new(3) do |channel|
+          colour = values * 0.0 + bands.first.rgb[channel]
+          bands.each_cons(2) do |low, high|
+            u = ((values - low.middle) * (1.0 / (high.middle - low.middle))).clip(0.0, 1.0)
+            colour += u * (high.rgb[channel] - low.rgb[channel])
+          end
+          colour * covered
+        end
+      end
+
+      def checked(list, path)
+        refuse(path, "1 to #{MOST} bands", list) unless list.is_a?(Array) && list.size.between?(1, MOST)
+        made = list.each_with_index.map { |band, index| band(band, "#{path}[#{index}]") }.sort_by(&:from)
+        made.each_cons(2) { |low, high| refuse(path, "bands that do not overlap", [high.from, low.to]) if high.from < low.to - 1e-9 }
+        made
+      end
+
+      def band(document, path)
+        refuse(path, "from, to and colour", document) unless document.is_a?(Hash) && (document.keys - %w[from to colour]).empty?
+        %w[from to].each { |key| refuse("#{path}.#{key}", "a number", document[key]) unless number?(document[key]) && LIMITS.cover?(document[key]) }
+        refuse("#{path}.to", "more than from", document["to"]) unless document["to"] > document["from"]
+        refuse("#{path}.colour", "#rrggbb", document["colour"]) unless document["colour"].is_a?(String) && document["colour"].match?(/\A#\h{6}\z/)
+        Band.new(from: document["from"].to_f, to: document["to"].to_f, colour: document["colour"].downcase)
+      end
+
+      def number?(value) = value.is_a?(Numeric) && value.to_f.finite?
+
+      def refuse(path, expected, found) = raise(ParameterError.new(path:, expected:, found:))
+    end
+  end
+end
