@@ -234,6 +234,98 @@ RSpec.describe "Pictures", type: :request do
     expect(last_response.status).to eq(422)
   end
 
+  describe "made ahead" do
+    def spans(**on) = call(:post, "/cuts/#{cut.id}/kept", {on:}).then { json["spans"] }
+
+    it "are found again as long as nothing they depend on has changed, nothing more and nothing less" do
+      call(:post, "/cuts/#{cut.id}/renders", {first: 0, count: 14})
+      expect([last_response.status, json["status"]]).to eq([202, "waiting"])
+      work_off
+      expect(Server::RangeRender.last.to_h).to include(done: 14, status: "done")
+      expect(spans).to eq([[0, 14]])
+      shot.recipe.accept(revision: 0, document: Studio.balance(exposure: 1.0), words: "x") # its own and the dissolve's
+      expect(spans).to eq([[10, 4]])
+      expect(spans(canvas: "2.2")).to be_empty
+      call(:post, "/projects/#{cut.project_id}/undo")
+      expect(spans).to eq([[0, 14]])
+      call(:post, "/cuts/#{cut.id}/washes", {name: "Warm", from: cut.loaded_shots[1].id, words: "x"})
+      expect(spans).to eq([[0, 14]]) # a wash without steps changes no picture
+      Server::Wash.last.recipe.accept(revision: 0, document: Studio.balance(exposure: 0.5), words: "x")
+      expect(spans).to eq([[0, 8]])
+      FileUtils.touch(shot.clip.file, mtime: Time.now - 100)
+      expect(spans).to be_empty
+    end
+
+    it "are the pictures that are shown, and made when they are missing" do
+      call(:post, "/cuts/#{cut.id}/finished", {frame: 3})
+      data = last_response.body.b
+      header = JSON.parse(data[4, data.unpack1("L<")])
+      finished = data[(4 + data.unpack1("L<"))..]
+      expect(header["frame"]).to eq(3)
+      expect(finished).to eq(ask(size: "play", instruments: false)[1]["picture"])
+      expect(spans).to eq([[3, 1]])
+    end
+
+    it "are given up when somebody says so, and refused outside the cut" do
+      call(:post, "/cuts/#{cut.id}/renders", {first: 0, count: 14})
+      call(:post, "/renders/#{json["id"]}/cancel")
+      work_off
+      expect([Server::RangeRender.last.status, spans]).to eq(["cancelled", []])
+      call(:post, "/cuts/#{cut.id}/renders", {first: 10, count: 14})
+      expect([last_response.status, json["path"]]).to eq([422, "first"])
+    end
+  end
+
+  it "tells one pixel in numbers" do
+    call(:post, "/cuts/#{cut.id}/point", {frame: 3, x: 0.5, y: 0.5})
+    expect(json["source"]).to all(be_within(1e-3).of(Footage.code(3) / 65_535.0))
+    expect(json["display"].map { |code| code * 255 }).to all(be_within(1).of(wanted(Footage.code(3))))
+    call(:post, "/cuts/#{cut.id}/point", {frame: 8, x: 0.5, y: 0.5})
+    expect([json["source"], json["display"].size]).to eq([nil, 3])
+    call(:post, "/cuts/#{cut.id}/point", {frame: 3, x: 2, y: 0})
+    expect([last_response.status, json["path"]]).to eq([422, "x"])
+  end
+
+  it "measures where it is told to, the whole picture or a part, and lights a part of an instrument" do
+    shot.recipe.accept(revision: 0, document: Studio.balance(exposure: 1.0), words: "x")
+    call(:post, "/cuts/#{cut.id}/washes", {name: "Warm", words: "x"})
+    Server::Wash.last.recipe.accept(revision: 0, document: Studio.balance(exposure: 1.0), words: "x")
+    levels = %w[source before final].map { |measure| ask(measure:)[0]["extents"]["green"][1] * 255 }
+    expect(levels).to match([0.0, 1.0, 2.0].map { |exposure| be_within(1).of(wanted(Footage.code(3), exposure:)) })
+    expect(ask(region: [0.0, 0.0, 0.5, 0.5])[0]["pixels"]).to eq(64 * 36 / 4)
+    header, parts = ask(scopes: {vectorscope: 2, histogram: true, solid: "lab"})
+    expect([parts.keys.sort, header["solid"]["points"]]).to eq([%w[colours histogram picture points vector], 1])
+    none = ask(light: {instrument: "histogram", channel: "luma", from: 0.0, to: 0.001})[1]
+    expect(pixel(none).max).to be < pixel(ask[1]).max
+    [[{measure: "moon"}, "measure"], [{scopes: {ear: 1}}, "scopes"], [{light: {instrument: "x"}}, "light"], [{scopes: {vectorscope: 3}}, "zoom"]].each do |body, path|
+      ask(**body)
+      expect([last_response.status, json["path"]]).to eq([422, path]), body.inspect
+    end
+  end
+
+  it "reads a second picture together with the first" do
+    shot.recipe.accept(revision: 0, document: Studio.balance(exposure: 1.0), words: "x")
+    together = ask(scopes: {traces: true, histogram: true}, beside: {source: true})[1]
+    alone = ask(scopes: {traces: true, histogram: true}, source: true)[1]
+    expect(%w[luma red histogram].map { |name| together["beside_#{name}"] == alone[name] }).to all(be(true))
+    expect(together["luma"]).not_to eq(together["beside_luma"])
+    ask(beside: {moon: 1})
+    expect([last_response.status, json["path"]]).to eq([422, "beside"])
+  end
+
+  it "paints bands and marks of clipping, and keeps a person's sets" do
+    call(:get, "/bands")
+    set = json.find { |one| one["name"] == "Ten equal zones" }.except("own")
+    expect(pixel(ask(bands: set)[1]).uniq.size).to be > 1
+    expect(pixel(ask(marks: true)[1])).to eq(pixel(ask[1]))
+    call(:put, "/bands", set.merge("name" => "Mine"))
+    expect(json.last).to include("name" => "Mine", "own" => true)
+    call(:delete, "/bands?name=Mine")
+    expect(json.none? { |one| one["own"] }).to be(true)
+    ask(bands: set.merge("bands" => []))
+    expect([last_response.status, json["path"]]).to eq([422, "bands.bands"])
+  end
+
   it "draws a shot small for the ribbon" do
     call(:get, "/shots/#{shot.id}/small.png?revision=0")
     expect([last_response.status, last_response.content_type]).to eq([200, "image/png"])

@@ -39,6 +39,7 @@ module Mordant
         @view, @canvas, @space, @on = view, canvas, space, on
         @boost = Pointwise::Chain.new(exaggerate ? Steps::Balance::SaturationModel.operations("plain", EXAGGERATION, space.luminance_weights) : [])
         @output = Output.for(view, space)
+        @stamp = [view.to_h, view.stamps, canvas, space.id, on, exaggerate, lut && (Lut::Library.stamp(lut) || lut)].freeze
         @correction = Pointwise::Chain.new(lut ? Lut::Library.fetch(lut).operations : [])
         freeze
       end
@@ -47,6 +48,11 @@ module Mordant
 
       # @return [String] encoding id of what is drawn
       def encoding = on? ? CANVASES.fetch(canvas) : @space.log
+
+      # What its pictures depend on, files included.
+      #
+      # @return [Array]
+      attr_reader :stamp
 
       # @return [Pointwise::Chain] from log codes of the working space to the canvas
       def chain = (on? ? @boost + @output.chain + onward : @boost) + @correction

@@ -106,6 +106,9 @@ module Server
         @store.fetch(shot.clip, source_frame, width:, height:, ahead: PLAY_AHEAD)
       end
 
+      # What the decoded frames of a clip depend on, at the screen's raster.
+      def clip_stamp(project, clip) = @store.stamp(clip, *raster(project))
+
       # What a step sees of a frame, in log codes of the working space, small.
       #
       # @param step [String] id of a step of the shot's recipe or of a wash over it

@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require "digest"
-require "fileutils"
 
 module Server
   module Pictures
@@ -14,13 +13,11 @@ module Server
     class FrameStore
       AHEAD = 8 # frames decoded in one go
       IN_MEMORY = 24
-      SWEEP_EVERY = 64 # writes
 
       def initialize(folder: File.join(Settings.cache, "frames"), limit: Settings.cache_limit)
-        @folder, @limit = folder, limit
+        @shelf = Shelf.new(folder, ".rgb48", limit:)
         @held = {}
         @lock = Mutex.new
-        @writes = 0
       end
 
       # @param clip [Clip]
@@ -34,6 +31,19 @@ module Server
         return remembered(key) || keep(key, stored(key, width, height) || decode(clip, key, width, height, ahead)) if reduction == 1
 
         remembered([*key, reduction]) || keep([*key, reduction], fetch(clip, number, width:, height:).reduce(reduction))
+      end
+
+      # What a decoded frame depends on besides its number.
+      #
+      # @return [String]
+      # @raise [Mordant::MediaError] of a file that is gone
+      def stamp(clip, width, height)
+        file = clip.file
+        sequence = Mordant::Media::Sequence.parse(file)
+        stat = File.stat(sequence ? sequence.file(sequence.first) : file)
+        Digest::SHA256.hexdigest([file, stat.size, stat.mtime.to_r, width, height, clip.range].join("|"))[0, 32]
+      rescue Errno::ENOENT
+        raise Mordant::MediaError.new(clip.path, "the file is not there any more; put it back or take the folder in again")
       end
 
       private
@@ -50,24 +60,11 @@ module Server
         codes
       end
 
-      def stamp(clip, width, height)
-        file = clip.file
-        sequence = Mordant::Media::Sequence.parse(file)
-        stat = File.stat(sequence ? sequence.file(sequence.first) : file)
-        Digest::SHA256.hexdigest([file, stat.size, stat.mtime.to_r, width, height, clip.range].join("|"))[0, 32]
-      rescue Errno::ENOENT
-        raise Mordant::MediaError.new(clip.path, "the file is not there any more; put it back or take the folder in again")
-      end
-
-      def place((stamp, number)) = File.join(@folder, stamp, "#{number}.rgb48")
-
       def stored(key, width, height)
-        data = File.binread(place(key))
-        return unless data.bytesize == width * height * 6
+        data = @shelf.read(key.join("/"))
+        return unless data && data.bytesize == width * height * 6
 
         Mordant::Media::Codes.new(Numo::UInt16.from_binary(data, [3, width * height]), width:, height:)
-      rescue Errno::ENOENT
-        nil
       end
 
       def decode(clip, key, width, height, ahead)
@@ -77,7 +74,7 @@ module Server
         at = number
         clip.reader.each(first: number, count:, width:, height:) do |codes|
           wanted ||= codes
-          write([stamp, at], codes)
+          @shelf.write("#{stamp}/#{at}", codes.rgb.to_binary)
           at += 1
         end
         wanted
@@ -85,35 +82,6 @@ module Server
         raise unless wanted # later frames may be bad while this one is good
 
         wanted
-      end
-
-      def write(key, codes)
-        path = place(key)
-        FileUtils.mkdir_p(File.dirname(path))
-        partial = "#{path}.#{Process.pid}.part"
-        File.binwrite(partial, codes.rgb.to_binary)
-        File.rename(partial, path)
-        sweep if ((@writes += 1) % SWEEP_EVERY).zero?
-      rescue Errno::ENOSPC, Errno::EDQUOT => e
-        FileUtils.rm_f(partial)
-        warn("cache: #{e.message}; frames are not kept")
-      end
-
-      # Drops what was written longest ago until the limit holds.
-      def sweep
-        files = Dir.glob(File.join(@folder, "*", "*.rgb48")).filter_map do |path|
-          stat = File.stat(path)
-          [stat.mtime, stat.size, path]
-        rescue Errno::ENOENT
-          nil # another process was quicker
-        end
-        excess = files.sum { |_, size, _| size } - @limit
-        files.sort.each do |_, size, path|
-          break if excess <= 0
-
-          FileUtils.rm_f(path)
-          excess -= size
-        end
       end
     end
   end

@@ -7,7 +7,7 @@ module Server
     # Of a request: "scopes", see Mordant::Scopes::Instruments; "tap", where they measure, and
     # "region", a part of the picture they are restricted to; "skin", a patch; "acts", a step
     # whose pixels are shown; "light", a part of an instrument, whose pixels are shown;
-    # "marks", that clipped pixels are; "bands", see Mordant::Scopes::Bands. "instruments":
+    # "marks", that clipped pixels are; "beside", a second picture; "bands", see Mordant::Scopes::Bands. "instruments":
     # false leaves all out.
     class Measuring
       # @param wish [Wish]
@@ -28,7 +28,23 @@ module Server
 
         instruments = Mordant::Scopes::Instruments.new(signal(measured, region: @body["region"]), Mordant::Scopes::Instruments.checked(@body["scopes"]))
         skin = @body["skin"] && {skin: Mordant::Scopes::Skin.new(measured, @body["skin"]).to_h}
-        [{**raster, tone: Mordant::Scopes::ToneTrace.new(working, space: @wish.project.space).to_h, measure: @tap, **instruments.header, **skin.to_h}, instruments.parts]
+        parts = {**instruments.parts, **beside}
+        [{**raster, tone: Mordant::Scopes::ToneTrace.new(working, space: @wish.project.space).to_h, measure: @tap, **instruments.header, **skin.to_h}, parts]
+      end
+
+      # A second picture that instruments show together with the first: "beside", an object of
+      # frame, source, washes and trial, each as in the first without it.
+      #
+      # @return [Hash{Symbol => String}] its traces, their names with "beside_" before them
+      # @raise [Mordant::ParameterError]
+      def beside
+        document = @body["beside"] or return {}
+        raise Mordant::ParameterError.new(path: "beside", expected: "an object of frame, source and washes", found: document) unless document.is_a?(Hash) && (document.keys - %w[frame source washes]).empty?
+
+        wish = @wish.with(**document.transform_keys(&:to_sym))
+        signal = Mordant::Scopes::Signal.new(Desk.current.picture(wish, size: @size)[1], region: @body["region"])
+        wanted = Mordant::Scopes::Instruments.checked(@body["scopes"]).except("solid")
+        Mordant::Scopes::Instruments.new(signal, wanted).parts.transform_keys { |name| :"beside_#{name}" }
       end
 
       # @param drawn [Mordant::Frame] as the screen shows it

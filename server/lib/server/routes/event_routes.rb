@@ -37,6 +37,10 @@ module Server
       nil # the browser left
     end
 
+    def self.renders(project)
+      RangeRender.joins(:cut).where(cuts: {project_id: project.id}).order(id: :desc).limit(3).to_h { |one| [["range", one.id], one.to_h] }
+    end
+
     # @return [Hash{Array => Hash}] by kind and id, what a screen shows of it
     def self.state(project)
       ActiveRecord::Base.connection_pool.with_connection do
@@ -44,6 +48,7 @@ module Server
           intakes = Intake.where(project:).order(id: :desc).limit(5)
           outputs = Output.joins(order: :cut).where(cuts: {project_id: project.id}).order(id: :desc).limit(RECENT)
           intakes.to_h { |one| [["intake", one.id], one.to_h] }
+            .merge(renders(project))
             .merge(outputs.to_h { |one| [["output", one.id], one.to_h.except(:seconds)] })
         end
       end

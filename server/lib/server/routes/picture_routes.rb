@@ -51,6 +51,38 @@ module Server
         Pictures::Answer.pack({frames: sizes}, frames.to_h { |frame, _, codes| ["f#{frame}", codes.rgb.transpose.to_binary] })
       end
 
+      # Finished pictures of a range, made by workers ahead of playing it.
+      app.post "/api/cuts/:id/renders" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        body = body_json
+        screen(cut.project, body["on"])
+        status 202
+        answer(RangeRender.order(cut, first: whole(body, "first"), count: whole(body, "count"), screen: body["on"] || {}).to_h)
+      end
+
+      app.post "/api/renders/:id/cancel" do
+        render = RangeRender.fetch(params["id"])
+        render.cancel
+        answer(render.reload.to_h)
+      end
+
+      # Frames whose finished pictures are there, as [first, count].
+      app.post "/api/cuts/:id/kept" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        wish = Pictures::Wish.new(cut:, screen: screen(cut.project, body_json["on"]))
+        frames = Pictures::Kept.current.frames(wish, 0...cut.loaded_shots.sum(&:length))
+        answer(spans: frames.chunk_while { |a, b| b == a + 1 }.map { |run| [run.first, run.size] })
+      end
+
+      # One of them; made now if it is not there.
+      app.post "/api/cuts/:id/finished" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        body = body_json
+        content_type Pictures::Answer::TYPE
+        wish = Pictures::Wish.new(cut:, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]))
+        Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Answer.pack({frame: wish.frame}, {picture: Pictures::Kept.current.fetch(wish)}) }
+      end
+
       # A shot's grade and the screen as a look-up table; 204 where there is no such thing.
       app.post "/api/shots/:id/lattice" do
         content_type Pictures::Answer::TYPE
@@ -145,15 +177,7 @@ module Server
           [header.merge(size:), {picture: Mordant::Media::Png.encode(drawn), **parts}]
         end
 
-        # The screen a picture is drawn on: which target, which canvas, whether the view is on.
-        #
-        # @param document [Hash, nil] target, canvas and view; nil: as the project says
-        def screen(project, document)
-          wish = document || {}
-          raise Mordant::ParameterError.new(path: "on", expected: "an object", found: document) unless wish.is_a?(Hash)
-
-          Mordant::Grade::Screen.new(view: project.view_of(wish["target"]), canvas: (wish["canvas"] || project.canvas).to_s, space: project.space, on: wish["view"] != false, exaggerate: wish["exaggerate"] == true, lut: wish["lut"].to_s.then { |path| path unless path.empty? })
-        end
+        def screen(project, document) = Screens.of(project, document)
 
         # Recipes under a moving hand, shown before they are stored.
         def trial(document)

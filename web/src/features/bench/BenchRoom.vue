@@ -17,6 +17,7 @@ import PictureStage from './PictureStage.vue'
 import ShotRibbon from './ShotRibbon.vue'
 import { useCleanWindow } from './useCleanWindow'
 import { useCut } from './useCut'
+import { useKept } from './useKept'
 import { useMarks } from './useMarks'
 import LoupeLayer from './LoupeLayer.vue'
 import RegionLayer from './RegionLayer.vue'
@@ -29,6 +30,7 @@ import { useSurfaceHands } from '../surface/useSurfaceHands'
 import { usePicture, type PictureWish } from './usePicture'
 import { makePlayStore } from './playStore'
 import { usePlayer } from './usePlayer'
+import { usePlayReading } from './usePlayReading'
 import { useScreen } from '../screen/useScreen'
 
 const route = useRoute()
@@ -72,7 +74,17 @@ const range = computed(() => {
 })
 const screenChanges = ref(0)
 watch(() => screen.wish, () => screenChanges.value++)
+const kept = useKept({
+  project: computed(() => cut.project?.id ?? null),
+  cut: computed(() => cut.cut?.id ?? null),
+  on: computed(() => screen.wish),
+  generation: computed(() => recipes.generation),
+  stored: computed(() => !recipes.unsaved),
+  trouble: notices.trouble,
+})
+const renderRange = () => (kept.running.value ? kept.cancel() : kept.start(range.value.first, range.value.count))
 const store = makePlayStore({
+  kept: kept.has,
   cut: computed(() => cut.cut?.id ?? null),
   shotAt: (frame) => cut.shots.find((shot) => frame >= shot.record_in && frame < shot.record_in + shot.length),
   on: computed(() => screen.wish),
@@ -87,8 +99,8 @@ const player = usePlayer({
   go: cut.go,
 })
 
-const wish = computed<PictureWish | null>(() => {
-  if (!opened.value || !cut.cut || !cut.shot || player.playing.value) return null
+const present = computed<PictureWish | null>(() => {
+  if (!opened.value || !cut.cut || !cut.shot) return null
   return {
     cut: cut.cut.id,
     frame: cut.frame,
@@ -100,14 +112,17 @@ const wish = computed<PictureWish | null>(() => {
     tap: sight.tap,
     acts: sight.acts,
     skin: sight.skin?.region ?? null,
-    measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.region, light: scopes.light, bands: bands.wish, marks: clipping.value },
+    measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.region, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: scopes.beside },
   }
 })
+const wish = computed(() => (player.playing.value ? null : present.value))
 const picture = usePicture(wish, notices.trouble)
+const playReading = usePlayReading(computed(() => (player.playing.value ? present.value : null)), notices.trouble)
 const bitmap = computed(() => player.picture.value ?? picture.shown.value?.bitmap ?? null)
 const header = computed(() => picture.shown.value?.header)
 const shownAs = computed(() => {
   if (source.value) return 'as shot'
+  if (scopes.light) return `what makes up a part of the ${scopes.light.instrument}`
   if (compared.words) return `version ${compared.words}`
   if (sight.acts) return sight.acts.region ? `the ${sight.acts.region} alone` : 'what the open step acts on'
   return screen.exaggerate ? 'graded, colours exaggerated' : 'graded'
@@ -157,6 +172,7 @@ useKeys([
   { key: ',', words: 'mark the first frame of a range', press: () => marks.from(cut.frame) },
   { key: '.', words: 'mark the last frame of a range', press: () => marks.to(cut.frame) },
   { key: '-', words: 'no range', press: marks.clear },
+  { key: 'h', words: 'render what is played round, ahead; again: stop', press: () => void renderRange() },
   { key: 'm', words: 'clipping marked in the picture', press: () => (clipping.value = !clipping.value) },
   { key: 'j', words: 'colour bands', press: () => void bands.flip() },
   { key: 'i', words: 'held: loupe under the pointer', press: () => (loupe.value = true), release: () => (loupe.value = false) },
@@ -198,11 +214,14 @@ useKeys([
         :shown-rate="player.shownRate.value"
         :dropped="player.dropped.value"
         :marked="marks.range.value"
+        :kept="kept.spans.value"
+        :rendering="kept.running.value"
+        @render="renderRange"
         @go="goFrame"
         @play="togglePlay"
         @loop="looping = !looping"
       />
-      <ScopeDock v-if="layout.scopes" :shown="picture.shown.value" :floating="layout.large" />
+      <ScopeDock v-if="layout.scopes" :shown="playReading ?? picture.shown.value" :floating="layout.large" />
     </section>
     <RecipeColumn v-show="layout.recipe" :shot="cut.shot" :header="header ?? null" :class="layout.large ? 'absolute top-0 right-0 bottom-[70px] z-10 w-[344px] bg-pane/90' : ''" />
   </div>

@@ -14,8 +14,11 @@ const props = defineProps<{
   dropped: number
   /** A range that is played round. */
   marked: { first: number; count: number } | null
+  /** Frames whose finished pictures are there, as first and count. */
+  kept: [number, number][]
+  rendering: { done: number; count: number } | null
 }>()
-const emit = defineEmits<{ go: [frame: number]; play: []; loop: [] }>()
+const emit = defineEmits<{ go: [frame: number]; play: []; loop: []; render: [] }>()
 
 const bar = ref<HTMLElement>()
 const shot = computed(() => props.shots.find((one) => props.frame >= one.record_in && props.frame < one.record_in + one.length))
@@ -42,6 +45,7 @@ function press(event: PointerEvent) {
       <span v-if="playing" data-test="rate" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ rate }} f/s · {{ dropped }} dropped</span>
       <span v-else>{{ rate }} f/s</span>
       <span class="flex-1" />
+      <button class="hover:text-ink" title="H: finished pictures of what is played round, made ahead by the workers" data-test="render" @mousedown.prevent @click="emit('render')">{{ rendering ? `rendering ${rendering.done} of ${rendering.count} · stop` : 'render ahead' }}</button>
       <button class="hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @mousedown.prevent @click="emit('loop')">{{ marked ? `round ${marked.count} frames` : looping ? 'round this shot' : 'round the cut' }}</button>
     </div>
     <div
@@ -73,6 +77,7 @@ function press(event: PointerEvent) {
         <span class="relative" :style="{ marginLeft: one.dissolve ? `${(one.dissolve / one.length) * 100}%` : undefined }">{{ one.name }}</span>
         <i v-if="!one.clip.encoding" class="absolute inset-x-0 bottom-0 h-0.5 bg-madder" title="no encoding is assigned to its clip" />
       </span>
+      <i v-for="[first, count] in kept" :key="first" class="pointer-events-none absolute -bottom-1 h-0.5 bg-woad" :style="{ left: share(first), width: share(count) }" title="plays from finished pictures" data-test="kept-span" />
       <i v-if="marked" class="pointer-events-none absolute -top-1 h-0.5 bg-ink" :style="{ left: share(marked.first), width: share(marked.count) }" title="marked range" data-test="marked" />
       <i class="pointer-events-none absolute -top-1 -bottom-1 w-px bg-weld" :style="{ left: share(frame + 0.5) }" />
     </div>

@@ -50,6 +50,7 @@ const make = () =>
     shotAt: (frame) => shots.find((one) => frame >= one.record_in && frame < one.record_in + one.length),
     on: ref({ target: 'television', canvas: '2.4', view: true, exaggerate: false, lut: '' }),
     trialOf: (shot) => [{ recipe: shot.recipe.id, document: shot.recipe.document }],
+    kept: () => false,
     trouble: (error) => {
       throw error as Error
     },
@@ -87,7 +88,7 @@ describe('the play store', () => {
   it('takes finished pictures in dissolves', async () => {
     const store = make()
     await filled(store, [12, 13])
-    expect(asked).toEqual(['/cuts/5/picture', '/cuts/5/picture'])
+    expect(asked).toEqual(['/cuts/5/finished', '/cuts/5/finished'])
     expect(store.show(12)).not.toBeNull()
     expect(live.drawn).toEqual([])
   })
@@ -96,11 +97,11 @@ describe('the play store', () => {
     held = false
     const store = make()
     await filled(store, [0])
-    expect(asked).toEqual(['/shots/1/lattice', '/cuts/5/picture'])
+    expect(asked).toEqual(['/shots/1/lattice', '/cuts/5/finished'])
     live.there = false
     asked = []
     const plain = make()
     await filled(plain, [0])
-    expect(asked).toEqual(['/cuts/5/picture'])
+    expect(asked).toEqual(['/cuts/5/finished'])
   })
 })

@@ -17,6 +17,8 @@ export interface PlayStoreOptions {
   shotAt: (frame: number) => Shot | undefined
   on: Ref<ScreenWish>
   trialOf: (shot: Shot) => Trial
+  /** Whether the finished picture of a frame is there already. */
+  kept: (frame: number) => boolean
   trouble: (error: unknown) => void
 }
 
@@ -48,7 +50,7 @@ export function makePlayStore(options: PlayStoreOptions) {
   /** Whether a frame is drawn from its source; undefined until its shot's table is known. */
   function bySource(frame: number): boolean | undefined {
     const shot = options.shotAt(frame)
-    if (!live || !shot || !alone(shot, frame)) return false
+    if (!live || !shot || !alone(shot, frame) || options.kept(frame)) return false
     const table = tables.get(shot.id)
     return table === undefined ? undefined : table !== null
   }
@@ -94,7 +96,7 @@ export function makePlayStore(options: PlayStoreOptions) {
   const fetchPicture = (frame: number) =>
     ask(`picture ${frame}`, async () => {
       const mine = epoch
-      const response = await send('POST', `/cuts/${options.cut.value}/picture`, { frame, size: 'play', instruments: false, on: options.on.value })
+      const response = await send('POST', `/cuts/${options.cut.value}/finished`, { frame, on: options.on.value })
       const bytes = unpack(await response.arrayBuffer()).parts.picture
       if (!bytes) return
       const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' })

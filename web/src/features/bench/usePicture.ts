@@ -37,12 +37,18 @@ export interface Measuring {
   light: unknown
   bands: unknown
   marks: boolean
+  /** A second picture that instruments show together with this one. */
+  beside: unknown
 }
 
-export interface ShownPicture {
-  bitmap: ImageBitmap
+/** What instruments have read. */
+export interface Reading {
   header: AnswerHeader
   parts: Answer['parts']
+}
+
+export interface ShownPicture extends Reading {
+  bitmap: ImageBitmap
 }
 
 const REST = 120 // ms without a change before the exact picture is asked for

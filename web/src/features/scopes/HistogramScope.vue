@@ -1,24 +1,26 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { ShownPicture } from '../bench/usePicture'
+import type { Reading } from '../bench/usePicture'
 import { useBoxDrag } from './useBoxDrag'
-import { TINTS, useCanvas } from './useCanvas'
+import { PAIR, TINTS, useCanvas } from './useCanvas'
 import { useScopes } from './useScopes'
 
 /** How often each 10-bit code occurs: the channels, and luma under them. */
-const props = defineProps<{ shown: ShownPicture | null }>()
+const props = defineProps<{ shown: Reading | null }>()
 
 const scopes = useScopes()
 const CODES = 1024
 const FOOT = 14
 const CHANNELS = ['luma', 'red', 'green', 'blue']
 const box = ref<HTMLElement>()
-const counts = computed(() => {
-  const part = props.shown?.parts.histogram
+function countsOf(part: Uint8Array | undefined) {
   if (!part) return null
   const all = new Uint32Array(part.buffer.slice(part.byteOffset, part.byteOffset + part.byteLength))
   return CHANNELS.map((_, index) => all.subarray(index * CODES, (index + 1) * CODES))
-})
+}
+const counts = computed(() => countsOf(props.shown?.parts.histogram))
+/** Of the second picture; then luma alone is shown of both. */
+const second = computed(() => countsOf(props.shown?.parts.beside_histogram))
 
 /** Counts of as many bins as there are pixels for. */
 function gathered(list: Uint32Array, bins: number): number[] {
@@ -35,20 +37,21 @@ const { width } = useCanvas(canvas, box, (context, wide, tall) => {
   if (!counts.value) return
   const foot = tall - FOOT * (tall / Math.max(1, box.value?.clientHeight ?? tall))
   const bins = Math.min(CODES, Math.floor(wide))
-  const lists = counts.value.map((list) => gathered(list, bins))
+  const shown = second.value ? [counts.value[0], second.value[0]].filter((list) => list !== undefined) : counts.value
+  const lists = shown.map((list) => gathered(list, bins))
   // ends often hold so many that nothing else could be seen
   const top = Math.sqrt(Math.max(1, ...lists.flatMap((list) => list.slice(1, -1)))) / scopes.kept.intensity
   const high = (count: number) => Math.max(count > 0 ? 1.5 : 0, Math.min(1, Math.sqrt(count) / top) * (foot - 4))
   lists.forEach((list, index) => {
-    const [r, g, b] = TINTS[CHANNELS[index] ?? 'luma'] ?? [205, 205, 205]
-    context.fillStyle = index === 0 ? '#3a3a3a' : 'transparent'
+    const [r, g, b] = (second.value ? PAIR[index as 0 | 1] : TINTS[CHANNELS[index] ?? 'luma']) ?? [205, 205, 205]
+    context.fillStyle = '#3a3a3a'
     context.strokeStyle = `rgb(${r} ${g} ${b})`
     context.lineWidth = 1.2
     context.beginPath()
     context.moveTo(0, foot)
     list.forEach((count, bin) => context.lineTo((bin / (bins - 1)) * wide, foot - high(count)))
     context.lineTo(wide, foot)
-    if (index === 0) context.fill()
+    if (index === 0 && !second.value) context.fill()
     else context.stroke()
   })
 })

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { ShownPicture } from '../bench/usePicture'
+import type { Reading } from '../bench/usePicture'
 import { followDrag } from '../grade/useDrag'
 import ScopeFigure from './ScopeFigure.vue'
 import ScopeSettings from './ScopeSettings.vue'
 import { useScopes } from './useScopes'
 
 defineProps<{
-  shown: ShownPicture | null
+  shown: Reading | null
   /** Over the large picture. */
   floating?: boolean
 }>()

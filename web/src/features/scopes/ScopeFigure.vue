@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { computed } from 'vue'
-import type { ShownPicture } from '../bench/usePicture'
+import type { Reading } from '../bench/usePicture'
 import HistogramScope from './HistogramScope.vue'
 import SolidScope from './SolidScope.vue'
 import TraceScope from './TraceScope.vue'
 import VectorScope from './VectorScope.vue'
 import { KINDS, useScopes, type Slot } from './useScopes'
 
-const props = defineProps<{ slotAt: number; scope: Slot; shown: ShownPicture | null }>()
+const props = defineProps<{ slotAt: number; scope: Slot; shown: Reading | null }>()
 
 const scopes = useScopes()
 const label = computed(() => KINDS.find((one) => one.id === props.scope.kind)?.label ?? '')
@@ -29,6 +29,7 @@ const note = computed(() => [scopes.region ? 'region' : null, scopes.tapLabel, [
         </MenuItems>
       </Menu>
       <span class="truncate text-faint">{{ note }}</span>
+      <span v-if="scopes.kept.beside !== 'none' && scope.kind !== 'solid'" class="whitespace-nowrap"><span class="text-[#e09a48]">graded</span> <span class="text-[#5a98dc]">{{ scopes.kept.beside === 'source' ? 'source' : 'no washes' }}</span></span>
     </figcaption>
     <VectorScope v-if="scope.kind === 'vectorscope'" :shown="shown" />
     <HistogramScope v-else-if="scope.kind === 'histogram'" :shown="shown" />

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { useElementSize, useStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watchEffect } from 'vue'
-import type { ShownPicture } from '../bench/usePicture'
+import type { Reading } from '../bench/usePicture'
 import { followDrag } from '../grade/useDrag'
 import { useCatalogue } from '../shell/useCatalogue'
 import { makeSolidView, pointAt, type SolidPoints } from './solidView'
 import { useScopes } from './useScopes'
 
 /** The colours of the picture as a solid, turned by dragging or with the arrow keys; a click lights the pixels of a colour. */
-const props = defineProps<{ shown: ShownPicture | null }>()
+const props = defineProps<{ shown: Reading | null }>()
 
 const scopes = useScopes()
 const catalogue = useCatalogue()

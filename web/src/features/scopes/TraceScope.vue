@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { ShownPicture } from '../bench/usePicture'
+import type { Reading } from '../bench/usePicture'
 import { useBoxDrag } from './useBoxDrag'
-import { TINTS, traceImage, useCanvas } from './useCanvas'
+import { PAIR, TINTS, traceImage, useCanvas } from './useCanvas'
 import { useScopes, type ScopeKind } from './useScopes'
 
 /** Levels over columns: luma, the channels over each other, or side by side. */
-const props = defineProps<{ kind: ScopeKind; shown: ShownPicture | null }>()
+const props = defineProps<{ kind: ScopeKind; shown: Reading | null }>()
 
 const scopes = useScopes()
 const GAP = 8
@@ -21,12 +21,15 @@ const { height } = useCanvas(canvas, box, (context, width, tall, pixels) => {
   if (!columns || !levels) return
   const count = props.kind === 'parade' ? 3 : 1
   const lane = (width - GAP * pixels * (count - 1)) / count
-  context.globalCompositeOperation = props.kind === 'rgb' ? 'lighter' : 'source-over'
+  context.globalCompositeOperation = props.kind === 'rgb' || props.shown?.parts.beside_luma ? 'lighter' : 'source-over'
   lanes.value.forEach((channel, index) => {
-    const part = props.shown?.parts[channel]
-    if (!part) return
-    const image = traceImage(part, columns, levels, TINTS[channel] ?? [205, 205, 205], scopes.kept.intensity, (column, level) => column * levels + level)
-    context.drawImage(image, (props.kind === 'parade' ? index : 0) * (lane + GAP * pixels), EDGE * pixels, lane, tall - 2 * EDGE * pixels)
+    const both = [props.shown?.parts[channel], props.shown?.parts[`beside_${channel}`]]
+    both.forEach((part, which) => {
+      if (!part) return
+      const tint = both[1] ? (PAIR[which] ?? PAIR[0]) : (TINTS[channel] ?? [205, 205, 205])
+      const image = traceImage(part, columns, levels, tint, scopes.kept.intensity, (column, level) => column * levels + level)
+      context.drawImage(image, (props.kind === 'parade' ? index : 0) * (lane + GAP * pixels), EDGE * pixels, lane, tall - 2 * EDGE * pixels)
+    })
   })
 })
 const y = (place: number) => `${EDGE + (1 - place) * (height.value - 2 * EDGE)}px`

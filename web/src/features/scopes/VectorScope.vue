@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { ShownPicture } from '../bench/usePicture'
+import type { Reading } from '../bench/usePicture'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useBoxDrag } from './useBoxDrag'
-import { traceImage, useCanvas } from './useCanvas'
+import { PAIR, traceImage, useCanvas } from './useCanvas'
 import { useScopes } from './useScopes'
 
 /** Colour differences: Cb to the right, Cr up, the skin-tone line, and where the bars of the target stand. */
-const props = defineProps<{ shown: ShownPicture | null }>()
+const props = defineProps<{ shown: Reading | null }>()
 
 const scopes = useScopes()
 const catalogue = useCatalogue()
@@ -20,8 +20,13 @@ const { width, height } = useCanvas(canvas, box, (context, wide, tall) => {
   const size = props.shown?.header.vector?.size
   if (!part || !size) return
   const edge = Math.min(wide, tall)
-  const image = traceImage(part, size, size, [205, 205, 205], scopes.kept.intensity, (column, row) => row * size + column)
-  context.drawImage(image, (wide - edge) / 2, (tall - edge) / 2, edge, edge)
+  const second = props.shown?.parts.beside_vector
+  context.globalCompositeOperation = 'lighter'
+  ;[part, second].forEach((bytes, which) => {
+    if (!bytes) return
+    const image = traceImage(bytes, size, size, second ? (PAIR[which] ?? PAIR[0]) : [205, 205, 205], scopes.kept.intensity, (column, row) => row * size + column)
+    context.drawImage(image, (wide - edge) / 2, (tall - edge) / 2, edge, edge)
+  })
 })
 const edge = computed(() => Math.min(width.value, height.value))
 /** Shares of the square from the lower left. */

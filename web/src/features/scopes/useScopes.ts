@@ -49,6 +49,8 @@ const initial = () => ({
   /** Places of the scale, shares of the full range. */
   guides: [] as number[],
   tap: 'final' as Tap,
+  /** A second picture shown with the graded one. */
+  beside: 'none' as 'none' | 'source' | 'before',
 })
 
 /** The instruments under the picture: which, how large, in what unit and where they measure; kept in this browser. */
@@ -128,8 +130,12 @@ export const useScopes = defineStore('scopes', () => {
     return (above - 1 + (value - low) / (high - low)) / (table.length - 1)
   }
 
+  /** As the server takes it. */
+  const beside = computed(() => ({ none: null, source: { source: true }, before: { washes: false } })[kept.value.beside])
+
   return {
     kept,
+    beside,
     set,
     slots,
     most: MOST,

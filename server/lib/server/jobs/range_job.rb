@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module Server
+  # Makes some of the pictures of a range; those that are there are not made again.
+  class RangeJob < Que::Job
+    self.maximum_retry_count = 2
+
+    def run(render_id, first, count)
+      render = RangeRender.fetch(render_id)
+      wish = Pictures::Wish.new(cut: render.cut, screen: Screens.of(render.cut.project, render.screen))
+      (first...(first + count)).each do |frame|
+        break unless render.reload.live?
+
+        Pictures::Kept.current.fetch(wish.with(frame:))
+        render.count_one
+      end
+    rescue Mordant::Error, SystemCallError => e
+      render&.update!(status: "failed", message: e.message)
+    end
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module Server
+  module Pictures
+    # Finished pictures for playing, on disk. A picture's name is a digest of all it depends
+    # on: the frames of the clips that make it, their recipes and the washes over them, the
+    # space, the view and the screen. What is changed therefore cannot be found any more,
+    # and what is changed back is.
+    class Kept
+      SIZE = "play"
+
+      def self.current = (@current ||= new)
+
+      def initialize(folder: File.join(Settings.cache, "pictures"), limit: Settings.cache_limit)
+        @shelf = Shelf.new(folder, ".png", limit:)
+      end
+
+      # @param wish [Wish] of stored recipes
+      # @return [String] PNG
+      def fetch(wish)
+        name = name(wish)
+        @shelf.read(name) || Mordant::Media::Png.encode(Desk.current.picture(wish, size: SIZE).last).tap { |data| @shelf.write(name, data) }
+      end
+
+      # @param wish [Wish] its frame does not matter
+      # @param frames [Range<Integer>]
+      # @return [Array<Integer>] frames whose pictures are there
+      def frames(wish, frames)
+        shots = Hash.new { |known, shot| known[shot] = shot_stamp(wish, shot) }
+        frames.select { |frame| @shelf.include?(name(wish.with(frame:), shots)) }
+      end
+
+      private
+
+      def name(wish, shots = Hash.new { |_, shot| shot_stamp(wish, shot) })
+        by_id = wish.cut.loaded_shots.index_by(&:id)
+        layers = wish.cut.timeline.layers(wish.frame).map { |layer| [shots[by_id.fetch(layer.shot.key)], layer.source_frame, layer.share] }
+        digest = Digest::SHA256.hexdigest([layers, project_stamp(wish)].to_json)
+        "#{digest[0, 2]}/#{digest}"
+      end
+
+      def shot_stamp(wish, shot)
+        recipe = wish.recipe_of(shot)
+        project = wish.project
+        [Desk.current.clip_stamp(project, shot.clip), recipe.to_h, recipe.stamps, shot.clip.source_encoding]
+      end
+
+      def project_stamp(wish)
+        project, screen = wish.project, wish.screen
+        [project.working_space, project.compress_gamut, screen.stamp]
+      end
+    end
+  end
+end

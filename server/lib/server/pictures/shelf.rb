@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+require "fileutils"
+
+module Server
+  module Pictures
+    # Files that may be deleted at any time, held to a size: what was written longest ago
+    # goes first.
+    class Shelf
+      SWEEP_EVERY = 64 # writes
+
+      attr_reader :folder
+
+      # @param folder [String]
+      # @param extension [String] of its files, in folders one deep
+      # @param limit [Integer] bytes
+      def initialize(folder, extension, limit:)
+        @folder, @extension, @limit = folder, extension, limit
+        @writes = 0
+      end
+
+      # @param name [String] folder and name, without extension
+      def path(name) = File.join(folder, "#{name}#{@extension}")
+
+      def include?(name) = File.exist?(path(name))
+
+      # @return [String, nil] binary
+      def read(name)
+        File.binread(path(name))
+      rescue Errno::ENOENT
+        nil
+      end
+
+      # Whole or not at all; a full disk keeps nothing, and says so in the log.
+      def write(name, data)
+        target = path(name)
+        FileUtils.mkdir_p(File.dirname(target))
+        partial = "#{target}.#{Process.pid}.part"
+        File.binwrite(partial, data)
+        File.rename(partial, target)
+        sweep if ((@writes += 1) % SWEEP_EVERY).zero?
+      rescue Errno::ENOSPC, Errno::EDQUOT => e
+        FileUtils.rm_f(partial)
+        warn("cache: #{e.message}; it is not kept")
+      end
+
+      private
+
+      def sweep
+        files = Dir.glob(File.join(folder, "*", "*#{@extension}")).filter_map do |path|
+          stat = File.stat(path)
+          [stat.mtime, stat.size, path]
+        rescue Errno::ENOENT
+          nil # another process was quicker
+        end
+        excess = files.sum { |_, size, _| size } - @limit
+        files.sort.each do |_, size, path|
+          break if excess <= 0
+
+          FileUtils.rm_f(path)
+          excess -= size
+        end
+      end
+    end
+  end
+end
