@@ -11,7 +11,7 @@ module Mordant
       # @param signal [Signal]
       # @param channel [Symbol]
       # @return [Numo::UInt32] [1024]
-      def counts(signal, channel) = signal.levels(channel).bincount(minlength: Signal::CODES)
+      def counts(signal, channel) = signal.counts(channel)
 
       # @param signal [Signal]
       # @return [String] of each channel in turn, little-endian 32 bits

@@ -60,11 +60,16 @@ module Mordant
         (@levels ||= {})[channel] ||= self.class.level(public_send(channel))
       end
 
+      # @param channel [Symbol]
+      # @return [Numo::UInt32] [1024], how often each level occurs
+      def counts(channel) = (@counts ||= {})[channel] ||= levels(channel).bincount(minlength: CODES)
+
       # @param plane [Numo::SFloat]
       # @return [Numo::Int32] 0..1023
       def self.level(plane)
+        # NaN becomes the least integer
         scaled = plane.clip(0.0, 1.0)
-        Numo::Int32.cast(((scaled.inplace * (CODES - 1)) + 0.5).out_of_place!).clip(0, CODES - 1)
+        Numo::Int32.cast(((scaled.inplace * (CODES - 1)) + 0.5).out_of_place!).clip(0, nil)
       end
     end
   end

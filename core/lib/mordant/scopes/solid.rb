@@ -55,8 +55,8 @@ module Mordant
       # @return [Hash{String => Integer}]
       def flattened
         %i[red green blue].flat_map do |channel|
-          levels = @signal.levels(channel)
-          [["#{channel} at black", levels.eq(0)], ["#{channel} at white", levels.eq(Signal::CODES - 1)]].map { |name, at| [name, at.count_true] }
+          counts = @signal.counts(channel)
+          [["#{channel} at black", counts[0]], ["#{channel} at white", counts[-1]]]
         end.to_h
       end
 

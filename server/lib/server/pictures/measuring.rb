@@ -33,13 +33,15 @@ module Server
       end
 
       # A second picture that instruments show together with the first: "beside", an object of
-      # frame, source, washes and trial, each as in the first without it.
+      # frame, source and washes, each as in the first without it.
       #
       # @return [Hash{Symbol => String}] its traces, their names with "beside_" before them
       # @raise [Mordant::ParameterError]
       def beside
         document = @body["beside"] or return {}
         raise Mordant::ParameterError.new(path: "beside", expected: "an object of frame, source and washes", found: document) unless document.is_a?(Hash) && (document.keys - %w[frame source washes]).empty?
+
+        raise Mordant::ParameterError.new(path: "beside.frame", expected: "a whole number", found: document["frame"]) unless document.fetch("frame", 0).is_a?(Integer)
 
         wish = @wish.with(**document.transform_keys(&:to_sym))
         signal = Mordant::Scopes::Signal.new(Desk.current.picture(wish, size: @size)[1], region: @body["region"])
