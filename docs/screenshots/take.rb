@@ -72,6 +72,17 @@ take("large")
 PAGE.driver.browser.keyboard.type("o")
 PAGE.driver.browser.keyboard.type("l")
 settle
+PAGE.execute_script("localStorage.setItem('mordant.scopes', JSON.stringify({slots: [{kind: 'rgb', share: 0.27}, {kind: 'vectorscope', share: 0.23}, {kind: 'histogram', share: 0.22}, {kind: 'solid', share: 0.28}], height: 300}))")
+PAGE.refresh
+settle
+go_to_shot("1C")
+PAGE.driver.browser.keyboard.type("j")
+settle
+take("seeing")
+PAGE.driver.browser.keyboard.type("j")
+PAGE.click_button("instruments…")
+PAGE.click_button("reset all")
+settle
 PAGE.driver.browser.keyboard.type("?")
 PAGE.find("h2", text: "Keys in this room")
 take("keys")

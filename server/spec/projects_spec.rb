@@ -87,17 +87,20 @@ RSpec.describe Server::Pictures::FrameStore do
   end
 
   it "holds its limit, oldest first" do
-    bytes = 64 * 36 * 6
-    store = described_class.new(folder: cache, limit: 3 * bytes)
-    store.fetch(clip, 0, width: 64, height: 36)
-    store.send(:sweep)
-    expect(files.size).to eq(3)
+    shelf = Server::Pictures::Shelf.new(cache, ".rgb48", limit: 300)
+    5.times do |n|
+      shelf.write("a/#{n}", "x" * 100)
+      File.utime(Time.now, Time.now - 100 + n, shelf.path("a/#{n}"))
+    end
+    shelf.sweep
+    expect((0...5).select { |n| shelf.include?("a/#{n}") }).to eq([2, 3, 4])
+    expect([shelf.read("a/4")&.bytesize, shelf.read("a/0")]).to eq([100, nil])
   end
 
   it "goes on without a cache when the disk is full" do
     allow(File).to receive(:binwrite).and_raise(Errno::ENOSPC)
     store = described_class.new(folder: cache)
-    expect { expect(store.fetch(clip, 2, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(2)) }.to output(/frames are not kept/).to_stderr
+    expect { expect(store.fetch(clip, 2, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(2)) }.to output(/No space left.*files are not kept/).to_stderr
   end
 
   it "keeps reduced frames as well" do

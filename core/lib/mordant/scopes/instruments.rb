@@ -24,9 +24,10 @@ module Mordant
 
       # @param signal [Signal]
       # @param wanted [Hash] as checked
-      def initialize(signal, wanted = {"traces" => true})
+      # @param limit [Colour::Primaries, nil] gamut that the view is held to
+      def initialize(signal, wanted = {"traces" => true}, limit: nil)
         @signal, @wanted = signal, wanted
-        @solid = Solid.new(signal, space: wanted["solid"]) if wanted["solid"]
+        @solid = Solid.new(signal, space: wanted["solid"], limit:) if wanted["solid"]
       end
 
       # @return [Hash] columns, levels, where channels begin and end, what the vectorscope's edge

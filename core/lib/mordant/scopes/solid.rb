@@ -21,11 +21,12 @@ module Mordant
 
       # @param signal [Signal]
       # @param space [String] a key of SPACES
+      # @param limit [Colour::Primaries, nil] a gamut within the signal's own
       # @raise [ParameterError]
-      def initialize(signal, space:)
+      def initialize(signal, space:, limit: nil)
         raise ParameterError.new(path: "space", expected: SPACES.keys.join(", "), found: space) unless SPACES.key?(space)
 
-        @signal, @space = signal, space
+        @signal, @space, @limit = signal, space, limit
         counts = Solid.cells(signal).bincount(minlength: EDGE**3)
         @occupied = counts.ne(0).where
         @counts = counts[@occupied].dup
@@ -60,22 +61,36 @@ module Mordant
         end.to_h
       end
 
-      # The bounds of the codes in the space: the twelve edges of their cube.
+      # The bounds of the codes in the space, which are the target's gamut: the twelve edges of
+      # their cube; and after them those of a gamut it is held to.
       #
       # @return [Array<Array<Array<Float>>>] edges, each a line of points
       def bounds
-        corners = (0...8).map { |bits| [bits & 1, bits >> 1 & 1, bits >> 2 & 1] }
-        edges = corners.combination(2).select { |a, b| a.zip(b).count { |x, y| x != y } == 1 }
-        edges.map do |a, b|
-          steps = Numo::DFloat.new(STEPS + 1).seq / STEPS
-          line = Numo::NArray.vstack(a.zip(b).map { |from, to| steps * (to - from) + from })
-          place(line).transpose.to_a.map { |point| point.map { |x| x.round(4) } }
-        end
+        made = edges.map { |line| place(line) }
+        made += edges.map { |line| place(limited(line)) } if @limit
+        made.map { |line| line.transpose.to_a.map { |point| point.map { |x| x.round(4) } } }
       end
 
       STEPS = 8 # of an edge
 
       private
+
+      # @return [Array<Numo::DFloat>] [3, STEPS + 1] codes along each edge of the cube
+      def edges
+        corners = (0...8).map { |bits| [bits & 1, bits >> 1 & 1, bits >> 2 & 1] }
+        edges = corners.combination(2).select { |a, b| a.zip(b).count { |x, y| x != y } == 1 }
+        edges.map do |a, b|
+          steps = Numo::DFloat.new(STEPS + 1).seq / STEPS
+          Numo::NArray.vstack(a.zip(b).map { |from, to| steps * (to - from) + from })
+        end
+      end
+
+      # Codes of the limit's own cube as the signal codes them.
+      def limited(codes)
+        encoding = Colour.encoding(@signal.encoding)
+        light = encoding.transfer.decode(codes)
+        Pointwise::Chain.new([Pointwise::Matrix.new(@limit.to_xyz), *encoding.encoding]).exact(light)
+      end
 
       # The middles of the occupied cells.
       def codes

@@ -118,6 +118,11 @@ RSpec.describe Mordant::Scopes::Solid do
     expect(of(0, 0, 0).bounds.map(&:size)).to eq([9] * 12)
     expect(of(0, 0, 0).bounds.flatten.minmax).to eq([-1.0, 1.0])
     expect(of(1.4, 0.5, -0.2).flattened.select { |_, count| count.positive? }).to eq("red at white" => 64, "blue at black" => 64)
+    limited = described_class.new(Mordant::Scopes::Signal.new(Frames.flat([0, 0, 0], encoding: "rec2020-bt1886")), space: "codes", limit: Mordant::Colour::Primaries::REC709).bounds
+    expect(limited.size).to eq(24)
+    # ITU-R BT.2087, table 2: BT.709 red is 0.6274, 0.0691, 0.0164 of BT.2020 light
+    red = [0.6274, 0.0691, 0.0164].map { |light| be_within(1e-3).of(light**(1 / 2.4) * 2 - 1) }
+    expect(limited.drop(12).flatten(1)).to include(match(red))
     expect { of(0, 0, 0, space: "moon") }.to raise_error(Mordant::ParameterError, /space/)
   end
 end

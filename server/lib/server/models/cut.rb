@@ -6,6 +6,7 @@ module Server
     belongs_to :project
     has_many :shots, -> { order(:position) }, inverse_of: :cut
     has_many :washes, inverse_of: :cut
+    has_many :families, inverse_of: :cut
     has_many :orders
 
     # Clips one after another, whole, in order of their timecode.
@@ -56,6 +57,9 @@ module Server
       @loaded_washes ||= (washes.loaded? ? washes : washes.includes(:recipe)).select(&:laid).sort_by(&:id)
     end
 
+    # Families with their recipes, in two queries.
+    def loaded_families = @loaded_families ||= (families.loaded? ? families : families.includes(:recipes)).sort_by(&:id)
+
     # @return [Hash{Integer => Integer}] place of each shot in the cut
     def positions = @positions ||= loaded_shots.to_h { |shot| [shot.id, shot.position] }
 
@@ -68,7 +72,8 @@ module Server
     end
 
     def to_h
-      {id:, name:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map(&:to_h), washes: loaded_washes.map(&:to_h)}
+      {id:, name:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map(&:to_h), washes: loaded_washes.map(&:to_h),
+       families: loaded_families.map(&:to_h).reject { |family| family[:shots].empty? }}
     end
   end
 end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # A version of a shot's grade, or the steps of a wash. Its revision grows with every
+  # A version of a shot's grade, or the steps of a wash or a family. Its revision grows with every
   # accepted change.
   class Recipe < Record
     include Undoable
@@ -21,6 +21,7 @@ module Server
 
     belongs_to :shot, optional: true
     belongs_to :wash, optional: true
+    belongs_to :family, optional: true
 
     # Puts copies of steps on the recipes of shots, as one change.
     #
@@ -51,7 +52,7 @@ module Server
     # @return [Mordant::Grade::Recipe]
     def grade = Mordant::Grade::Recipe.new(document)
 
-    def project = (shot || wash).cut.project
+    def project = (shot || wash || family).cut.project
 
     def take_state(state) = update!(**state, revision: revision + 1)
 
@@ -73,6 +74,6 @@ module Server
       self
     end
 
-    def to_h = {id:, shot: shot_id, wash: wash_id, name:, revision:, document:}
+    def to_h = {id:, shot: shot_id, wash: wash_id, family: family_id, place:, name:, revision:, document:}
   end
 end

@@ -5,10 +5,11 @@ module Server
   class Shot < Record
     include Undoable
 
-    KEPT = %w[active_recipe_id].freeze
+    KEPT = %w[active_recipe_id family_id].freeze
 
     belongs_to :cut
     belongs_to :clip
+    belongs_to :family, optional: true
     has_many :recipes, -> { order(:id) }
 
     # @return [Recipe] the version in use
@@ -53,20 +54,41 @@ module Server
     # @return [Array<Wash>]
     def washes = cut.loaded_washes.select { |wash| wash.over?(self) }
 
-    # Its own steps and then those of the washes over it.
+    # Makes it a member of a family, or of none.
+    #
+    # @param id [Integer, nil]
+    # @raise [Mordant::ParameterError]
+    def join(id)
+      family = id && cut.loaded_families.find { |one| one.id == id }
+      raise Mordant::ParameterError.new(path: "family", expected: "a family of the cut", found: id) if id && !family
+
+      transaction do
+        cut.project.lock!
+        Change.record(cut.project, words: family ? "#{name} joins #{family.name}" : "#{name} leaves its family", states: {self => {"family_id" => id}})
+      end
+    end
+
+    # Its family's ground steps, its own, the family's finish, and those of the washes over it.
     #
     # @param trial [Hash{Integer => Mordant::Grade::Recipe}] by recipe id, instead of what is stored
     # @param washes [Boolean] with those
     # @return [Mordant::Grade::Recipe]
     def grade(trial = {}, washes: true)
-      own, *laid = [recipe, *(washes ? self.washes.select(&:enabled).map(&:recipe) : [])].map { |one| trial.fetch(one.id) { one.grade } }
-      own.followed_by(*laid)
+      first, *others = layers(washes:).map { |one| trial.fetch(one.id) { one.grade } }
+      first.followed_by(*others)
+    end
+
+    # @param washes [Boolean] with those
+    # @return [Array<Recipe>] that make its grade, in signal order
+    def layers(washes: true)
+      shared = family_id && cut.loaded_families.find { |one| one.id == family_id }
+      [shared&.at("ground"), recipe, shared&.at("finish"), *(washes ? self.washes.select(&:enabled).map(&:recipe) : [])].compact
     end
 
     # What its pictures depend on besides clip and project.
     #
     # @return [String]
-    def revision = [recipe, *washes.select(&:enabled).map(&:recipe)].map { |one| "#{one.id}.#{one.revision}" }.join("-")
+    def revision = layers.map { |one| "#{one.id}.#{one.revision}" }.join("-")
 
     # @return [Mordant::Cut::Timeline::Shot]
     def placed
@@ -74,7 +96,7 @@ module Server
     end
 
     def to_h
-      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, clip: clip.to_h, recipe: recipe.to_h,
+      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, family: family_id, clip: clip.to_h, recipe: recipe.to_h,
        versions: recipes.map { |one| {id: one.id, name: one.name, revision: one.revision} }}
     end
 

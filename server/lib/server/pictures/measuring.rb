@@ -26,7 +26,7 @@ module Server
         raster = {width: measured.width, height: measured.height}
         return [raster, {}] if @body["instruments"] == false
 
-        instruments = Mordant::Scopes::Instruments.new(signal(measured, region: @body["region"]), Mordant::Scopes::Instruments.checked(@body["scopes"]))
+        instruments = Mordant::Scopes::Instruments.new(signal(measured, region: @body["region"]), Mordant::Scopes::Instruments.checked(@body["scopes"]), limit: Mordant::Colour::GamutLimit::ALL[@wish.screen.view.limit])
         skin = @body["skin"] && {skin: Mordant::Scopes::Skin.new(measured, @body["skin"]).to_h}
         parts = {**instruments.parts, **beside}
         [{**raster, tone: Mordant::Scopes::ToneTrace.new(working, space: @wish.project.space).to_h, measure: @tap, **instruments.header, **skin.to_h}, parts]

@@ -41,11 +41,10 @@ module Server
         sweep if ((@writes += 1) % SWEEP_EVERY).zero?
       rescue Errno::ENOSPC, Errno::EDQUOT => e
         FileUtils.rm_f(partial)
-        warn("cache: #{e.message}; it is not kept")
+        warn("cache: #{e.message}; files are not kept")
       end
 
-      private
-
+      # Deletes until the limit holds.
       def sweep
         files = Dir.glob(File.join(folder, "*", "*#{@extension}")).filter_map do |path|
           stat = File.stat(path)

@@ -15,7 +15,7 @@ module Server
       end
 
       app.get "/api/projects" do
-        projects = Project.includes(:head_change, cuts: [{shots: [:recipes, :clip]}, {washes: :recipe}]).order(:id)
+        projects = Project.includes(:head_change, cuts: [{shots: [:recipes, :clip]}, {washes: :recipe}, {families: :recipes}]).order(:id)
         answer(projects.map { |project| project.to_h.merge(cuts: project.cuts.sort_by(&:id).map(&:summary)) })
       end
 

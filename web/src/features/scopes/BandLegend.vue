@@ -7,9 +7,11 @@ import OptionRow from '../shell/OptionRow.vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import { bandWords, equal, limitMoved, parted, placeOf, rangeOf, without } from './bandEdit'
 import { useBands } from './useBands'
+import { useScopes } from './useScopes'
 
 /** The scale of the bands beside the picture: limits are dragged, a band is coloured, parted and taken away. */
 const bands = useBands()
+const scopes = useScopes()
 const catalogue = useCatalogue()
 const bar = ref<HTMLElement>()
 const chosen = ref<number | null>(null)
@@ -19,7 +21,11 @@ const name = ref('')
 const set = computed(() => bands.shown)
 const range = computed<[number, number, boolean]>(() => (set.value && bands.quantity ? rangeOf(set.value, bands.quantity) : [0, 1, false]))
 const at = (value: number) => `${placeOf(value, range.value) * 100}%`
-const words = (value: number) => (set.value && bands.quantity ? bandWords(value, set.value, bands.quantity) : '')
+/** Display luma is told in the unit of the waveform. */
+function words(value: number) {
+  if (!set.value || !bands.quantity) return ''
+  return set.value.quantity === 'luma' && set.value.scale === 'absolute' ? scopes.words(value) : bandWords(value, set.value, bands.quantity)
+}
 const groups = computed(() => [
   { name: 'ours', options: bands.sets.filter((one) => !one.own).map((one) => ({ id: one.name, label: one.name })) },
   { name: 'your own', options: bands.sets.filter((one) => one.own).map((one) => ({ id: one.name, label: one.name })) },
@@ -57,7 +63,7 @@ async function bring() {
 </script>
 
 <template>
-  <div v-if="set && bands.quantity" class="absolute top-10 bottom-4 left-4 z-[5] flex w-36 flex-col text-2xs" :class="bands.small ? 'pointer-events-none' : ''" role="group" aria-label="colour bands">
+  <div v-if="set && bands.quantity" class="absolute top-10 bottom-4 left-4 z-[5] flex w-52 flex-col text-2xs" :class="bands.small ? 'pointer-events-none' : ''" role="group" aria-label="colour bands">
     <div class="pointer-events-auto mb-1 flex items-baseline gap-2 bg-ground/75 px-1">
       <Popover class="relative min-w-0">
         <PopoverButton class="block max-w-24 truncate text-ink" title="sets, quantity and how they are painted">{{ set.name }}</PopoverButton>
@@ -77,6 +83,7 @@ async function bring() {
           <input ref="file" type="file" accept=".json" class="hidden" aria-label="file of bands" @change="bring" />
         </PopoverPanel>
       </Popover>
+      <span class="truncate text-faint">{{ scopes.tapLabel }}</span>
       <button class="text-dim hover:text-ink" :aria-expanded="!bands.small" @click="bands.small = !bands.small">{{ bands.small ? 'scale' : 'shrink' }}</button>
       <button class="text-dim hover:text-ink" @click="bands.flip()">off</button>
     </div>

@@ -17,7 +17,7 @@ const note = computed(() => [scopes.region ? 'region' : null, scopes.tapLabel, [
 
 <template>
   <figure class="flex min-h-0 min-w-0 flex-1 flex-col px-2 pt-1.5 pb-1" :aria-label="label">
-    <figcaption class="mb-0.5 flex items-baseline gap-1.5 text-2xs">
+    <figcaption class="mb-0.5 flex items-baseline gap-1.5 text-2xs" :class="slotAt === scopes.slots.length - 1 ? 'pr-18' : ''">
       <Menu as="span" class="relative">
         <MenuButton class="font-medium whitespace-nowrap text-dim hover:text-ink" :aria-label="`instrument ${slotAt + 1}: ${label}`">{{ label }}</MenuButton>
         <MenuItems class="absolute bottom-full left-0 z-30 mb-1 w-44 border border-line bg-raise py-1 text-ink shadow-lg shadow-black/50 outline-none">

@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watchEffect } from 'vue'
 import type { Reading } from '../bench/usePicture'
 import { followDrag } from '../grade/useDrag'
 import { useCatalogue } from '../shell/useCatalogue'
-import { makeSolidView, pointAt, type SolidPoints } from './solidView'
+import { FILL, makeSolidView, pointAt, type SolidPoints } from './solidView'
 import { useScopes } from './useScopes'
 
 /** The colours of the picture as a solid, turned by dragging or with the arrow keys; a click lights the pixels of a colour. */
@@ -52,7 +52,7 @@ function press(event: PointerEvent) {
 function pick(event: PointerEvent) {
   const bounds = box.value?.getBoundingClientRect()
   if (!bounds || !solid.value) return
-  const edge = Math.min(bounds.width, bounds.height) * 0.55
+  const edge = Math.min(bounds.width, bounds.height) * FILL
   const place: [number, number] = [((event.clientX - bounds.left - bounds.width / 2) * 2) / edge, (-(event.clientY - bounds.top - bounds.height / 2) * 2) / edge]
   light(pointAt(solid.value, turn.value, place, REACH))
 }
@@ -95,7 +95,7 @@ function key(event: KeyboardEvent) {
       <canvas ref="canvas" class="size-full" />
     </div>
     <p v-if="shown && !solid" class="absolute inset-0 flex items-center justify-center text-xs text-dim">measuring…</p>
-    <ul v-if="flattened.length" class="pointer-events-none absolute bottom-0 left-0 text-2xs text-dim" aria-label="values flattened on the faces">
+    <ul v-if="flattened.length && width > 220" class="pointer-events-none absolute bottom-0 left-0 text-2xs text-dim" aria-label="values flattened on the faces">
       <li v-for="[face, count] in flattened" :key="face">{{ face }} <span class="text-ink">{{ share(count) }}</span></li>
     </ul>
     <div class="absolute right-0 bottom-0 flex flex-col items-end text-2xs">

@@ -25,6 +25,9 @@ in vec4 tint;
 out vec4 shown;
 void main() { shown = vec4(tint.rgb * tint.a, tint.a); }`
 
+/** Share of the shorter edge that half an axis takes, times two. */
+export const FILL = 0.68
+
 export interface SolidPoints {
   /** Three coordinates a point, about -1..1, the third upwards. */
   points: Float32Array
@@ -99,7 +102,7 @@ export function makeSolidView(canvas: HTMLCanvasElement) {
       gl.viewport(0, 0, canvas.width, canvas.height)
       gl.clearColor(0, 0, 0, 0)
       gl.clear(gl.COLOR_BUFFER_BIT | gl.DEPTH_BUFFER_BIT)
-      const edge = Math.min(canvas.width, canvas.height) * 0.55
+      const edge = Math.min(canvas.width, canvas.height) * FILL
       gl.uniform2f(place('turn'), turn.yaw, turn.pitch)
       gl.uniform2f(place('scale'), edge / canvas.width, edge / canvas.height)
       gl.uniform1f(place('size'), Math.max(2, edge / 42))
