@@ -78,11 +78,23 @@ RSpec.describe "From a folder to a delivered shot" do
     settle
     yield
     expect(page).to have_css("[data-size=live]")
-    sleep 0.3
-    live = patch_mean
+    live = still_patch
     page.driver.browser.mouse.up
     settle
     expect(live.zip(patch_mean)).to all(satisfy { |a, b| (a - b).abs < 2 })
+  end
+
+  # Once the last move of the hand has been drawn.
+  def still_patch
+    before = nil
+    20.times do
+      now = patch_mean
+      return now if now == before
+
+      before = now
+      sleep 0.4
+    end
+    before
   end
 
   def still_graded_after_reload
