@@ -2,6 +2,7 @@ import { createRouter, createWebHistory } from 'vue-router'
 import BenchRoom from './features/bench/BenchRoom.vue'
 import CleanPicture from './features/bench/CleanPicture.vue'
 import DispatchRoom from './features/dispatch/DispatchRoom.vue'
+import PairingRoom from './features/pairing/PairingRoom.vue'
 import IntakeRoom from './features/intake/IntakeRoom.vue'
 import SettingsRoom from './features/settings/SettingsRoom.vue'
 import StartPage from './features/start/StartPage.vue'
@@ -13,6 +14,7 @@ export const router = createRouter({
     { path: '/projects/:project(\\d+)/intake', name: 'intake', component: IntakeRoom },
     { path: '/projects/:project(\\d+)/settings', name: 'settings', component: SettingsRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/bench', name: 'bench', component: BenchRoom },
+    { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/pairing', name: 'pairing', component: PairingRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/dispatch', name: 'dispatch', component: DispatchRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/clean', name: 'clean', component: CleanPicture },
     { path: '/:rest(.*)*', redirect: { name: 'start' } },

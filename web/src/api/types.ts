@@ -212,7 +212,7 @@ export interface RecipeDocument {
 
 export interface Recipe {
   id: number
-  /** Null of a wash's steps. */
+  /** Null of the steps of a wash or a family. */
   shot: number | null
   name: string
   revision: number
@@ -254,6 +254,7 @@ export interface Shot {
   record_in: number
   length: number
   dissolve: number
+  family: number | null
   clip: Clip
   /** The version in use. */
   recipe: Recipe
@@ -273,6 +274,17 @@ export interface Wash {
   seen?: Record<string, unknown>
 }
 
+/** Shots that share steps: ground runs before each member's own, finish after. */
+export interface Family {
+  id: number
+  name: string
+  /** The shot the others are made like. */
+  hero: number | null
+  shots: number[]
+  ground: Recipe
+  finish: Recipe
+}
+
 export interface Cut {
   id: number
   name: string
@@ -280,6 +292,7 @@ export interface Cut {
   length: number
   shots: Shot[]
   washes: Wash[]
+  families: Family[]
 }
 
 export interface MediaRoot {

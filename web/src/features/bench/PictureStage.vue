@@ -23,6 +23,8 @@ const props = defineProps<{
   covered?: number
   /** Nothing but the picture. */
   bare?: boolean
+  /** It shows shots alone, no test pictures. */
+  shotsOnly?: boolean
 }>()
 
 const box = ref<HTMLElement>()
@@ -75,7 +77,7 @@ defineExpose({ step: zoom.step })
       <span><slot name="label" /></span>
       <span class="flex items-center gap-3">
         <span v-if="source" class="border border-weld px-1.5 text-weld">source</span>
-        <TestMenu />
+        <TestMenu v-if="!shotsOnly" />
         <button class="hover:text-ink" title="F: fitted, 1:1, 2:1" @click="zoom.step">
           {{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %
         </button>

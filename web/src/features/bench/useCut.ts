@@ -1,5 +1,5 @@
 import { getJson } from '@/api/client'
-import type { Cut, Project, ProjectSummary, RecipeDocument, Shot, Wash } from '@/api/types'
+import type { Cut, Family, Project, ProjectSummary, Recipe, RecipeDocument, Shot, Wash } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, ref, toRaw } from 'vue'
 
@@ -15,6 +15,7 @@ export const useCut = defineStore('cut', () => {
 
   const shots = computed(() => cut.value?.shots ?? [])
   const washes = computed(() => cut.value?.washes ?? [])
+  const families = computed(() => cut.value?.families ?? [])
   const length = computed(() => cut.value?.length ?? 0)
   const shotIndex = computed(() => shots.value.findIndex((shot) => frame.value >= shot.record_in && frame.value < shot.record_in + shot.length))
   const shot = computed<Shot | null>(() => shots.value[shotIndex.value] ?? null)
@@ -31,15 +32,22 @@ export const useCut = defineStore('cut', () => {
     return washes.value.filter((wash) => index >= place(wash.from, 0) && index <= place(wash.to, shots.value.length - 1))
   }
 
-  /** What is tried in a shot's picture: its own recipe, or another in its place, and the washes over it. */
-  function trialOf(over: Shot, instead?: RecipeDocument | null): Trial {
+  const familyOf = (member: Shot): Family | null => families.value.find((family) => family.id === member.family) ?? null
+
+  /** The recipes that make a shot's grade, in signal order: its family's ground, its own, the finish, washes. */
+  function layersOf(over: Shot): Recipe[] {
+    const family = familyOf(over)
     const laid = washesOver(over).filter((wash) => wash.enabled).map((wash) => wash.recipe)
-    return [{ id: over.recipe.id, document: instead ?? over.recipe.document }, ...laid].map(({ id, document }) => ({ recipe: id, document: toRaw(document) }))
+    return [...(family ? [family.ground] : []), over.recipe, ...(family ? [family.finish] : []), ...laid]
+  }
+
+  /** What is tried in a shot's picture: its layers, another recipe perhaps in place of its own. */
+  function trialOf(over: Shot, instead?: RecipeDocument | null): Trial {
+    return layersOf(over).map((one) => ({ recipe: one.id, document: toRaw(one === over.recipe ? (instead ?? one.document) : one.document) }))
   }
 
   /** What a shot's pictures depend on besides clip and project. */
-  const revisionOf = (over: Shot) =>
-    [over.recipe, ...washesOver(over).filter((wash) => wash.enabled).map((wash) => wash.recipe)].map((one) => `${one.id}.${one.revision}`).join('-')
+  const revisionOf = (over: Shot) => layersOf(over).map((one) => `${one.id}.${one.revision}`).join('-')
 
   const spot = (id: number | string) => `mordant.frame.${id}`
 
@@ -83,6 +91,9 @@ export const useCut = defineStore('cut', () => {
     frame,
     shots,
     washes,
+    families,
+    familyOf,
+    recipes: computed<Recipe[]>(() => [...shots.value.map((one) => one.recipe), ...washes.value.map((one) => one.recipe), ...families.value.flatMap((one) => [one.ground, one.finish])]),
     washesOver,
     trialOf,
     revisionOf,

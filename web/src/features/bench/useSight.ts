@@ -21,7 +21,7 @@ export const useSight = defineStore('sight', () => {
   const patches = useStorage<Record<string, { region: Region; frame: number }>>('mordant.skin', {})
 
   const tests = computed(() => catalogue.catalogue?.tests ?? [])
-  const step = computed(() => [...(cut.shot?.recipe.document.steps ?? []), ...cut.washes.flatMap((wash) => wash.recipe.document.steps)].find((one) => one.id === opened.id))
+  const step = computed(() => cut.recipes.flatMap((recipe) => recipe.document.steps).find((one) => one.id === opened.id))
   const acts = computed(() => {
     const regions = step.value ? (catalogue.step(step.value.kind)?.regions ?? []) : []
     const shown = region.value !== null && regions.includes(region.value)

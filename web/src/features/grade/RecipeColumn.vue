@@ -8,7 +8,9 @@ import { useCatalogue } from '../shell/useCatalogue'
 import { useKeys } from '../shell/useKeys'
 import { useScreen } from '../screen/useScreen'
 import ConflictDialog from './ConflictDialog.vue'
+import FamilyMenu from './FamilyMenu.vue'
 import StepAdder from './StepAdder.vue'
+import SharedSteps from './SharedSteps.vue'
 import StepList from './StepList.vue'
 import TakePanel from './TakePanel.vue'
 import VersionMenu from './VersionMenu.vue'
@@ -29,6 +31,7 @@ const copies = useCopies()
 const opened = useOpenStep()
 const washes = useWashes()
 const { steps, add, addLook } = useSteps(computed(() => props.shot.recipe))
+const family = computed(() => cut.familyOf(props.shot))
 const over = computed(() => cut.washesOver(props.shot))
 
 watch(
@@ -77,7 +80,7 @@ async function bringCorrection() {
     <header class="border-b border-line px-3 py-2.5">
       <div class="flex items-baseline justify-between">
         <h2 class="text-base"><b class="font-semibold">{{ shot.name }}</b> <span class="text-dim">·</span> <VersionMenu :shot="shot" /></h2>
-        <TakePanel v-if="shot.clip.encoding" :shot="shot" />
+        <span class="flex items-baseline gap-3"><FamilyMenu :shot="shot" /><TakePanel v-if="shot.clip.encoding" :shot="shot" /></span>
       </div>
       <p class="mt-0.5 truncate text-2xs" :class="shot.clip.encoding ? 'text-dim' : 'text-madder'" :title="shot.clip.encoding_reason ?? ''">
         {{ shot.clip.encoding ? catalogue.encodingLabel(shot.clip.encoding) : 'no encoding assigned' }} → {{ cut.project?.space.label }} →
@@ -85,6 +88,7 @@ async function bringCorrection() {
       </p>
     </header>
     <div class="min-h-0 flex-1 overflow-y-auto">
+      <SharedSteps v-if="family" :family="family" place="ground" :header="header" />
       <div class="flex items-center justify-between px-3 pt-2 pb-1">
         <span class="caption">shot</span>
         <StepAdder :label="`add a step to shot ${shot.name}`" @add="add" @look="addLook">
@@ -103,6 +107,7 @@ async function bringCorrection() {
         <p class="text-dim">Nothing is done to this shot yet.</p>
         <button class="control-main mt-3" @click="add('balance')">Begin with Balance</button>
       </div>
+      <SharedSteps v-if="family" :family="family" place="finish" :header="header" />
       <WashSection v-for="wash in over" :key="wash.id" :wash="wash" :header="header" />
       <button class="mt-2 mb-3 px-3 text-2xs text-dim hover:text-ink" title="steps over the whole cut or a stretch of it, after the shots' own" @click="washes.lay()">+ wash over the cut</button>
     </div>

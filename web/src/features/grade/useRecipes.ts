@@ -32,7 +32,7 @@ export const useRecipes = defineStore('recipes', () => {
   const beyond = ref(0)
   let sending: Promise<void> | null = null
 
-  const recipeOf = (id: number) => [...cut.shots, ...cut.washes].find((one) => one.recipe.id === id)?.recipe
+  const recipeOf = (id: number) => cut.recipes.find((one) => one.id === id)
 
   function change(recipe: Recipe, document: RecipeDocument, words: string, gesture?: string) {
     recipe.document = document

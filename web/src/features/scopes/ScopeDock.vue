@@ -10,6 +10,8 @@ defineProps<{
   shown: Reading | null
   /** Over the large picture. */
   floating?: boolean
+  /** Names of the graded and the second picture, where a room shows two by itself. */
+  second?: [string, string] | null
 }>()
 
 const scopes = useScopes()
@@ -34,7 +36,7 @@ function pressBorder(event: PointerEvent, index: number) {
     <div class="absolute inset-x-0 -top-1 z-10 h-2 cursor-ns-resize touch-none" title="drag to size the scopes" @pointerdown="pressTop" />
     <div ref="row" class="flex h-full">
       <div v-for="(scope, index) in scopes.slots" :key="index" class="relative flex min-w-0" :class="index > 0 ? 'border-l border-line' : ''" :style="{ flex: `${scope.share} 1 0` }">
-        <ScopeFigure :slot-at="index" :scope="scope" :shown="shown" />
+        <ScopeFigure :slot-at="index" :scope="scope" :shown="shown" :second="second ?? (scopes.kept.beside === 'none' ? null : ['graded', scopes.kept.beside === 'source' ? 'source' : 'no washes'])" />
         <div v-if="index < scopes.slots.length - 1" class="absolute inset-y-0 -right-1 z-10 w-2 cursor-ew-resize touch-none" title="drag to size" @pointerdown="pressBorder($event, index)" />
       </div>
     </div>

@@ -8,7 +8,7 @@ import TraceScope from './TraceScope.vue'
 import VectorScope from './VectorScope.vue'
 import { KINDS, useScopes, type Slot } from './useScopes'
 
-const props = defineProps<{ slotAt: number; scope: Slot; shown: Reading | null }>()
+const props = defineProps<{ slotAt: number; scope: Slot; shown: Reading | null; second: [string, string] | null }>()
 
 const scopes = useScopes()
 const label = computed(() => KINDS.find((one) => one.id === props.scope.kind)?.label ?? '')
@@ -29,7 +29,7 @@ const note = computed(() => [scopes.region ? 'region' : null, scopes.tapLabel, [
         </MenuItems>
       </Menu>
       <span class="truncate text-faint">{{ note }}</span>
-      <span v-if="scopes.kept.beside !== 'none' && scope.kind !== 'solid'" class="whitespace-nowrap"><span class="text-[#e09a48]">graded</span> <span class="text-[#5a98dc]">{{ scopes.kept.beside === 'source' ? 'source' : 'no washes' }}</span></span>
+      <span v-if="second && scope.kind !== 'solid'" class="whitespace-nowrap"><span class="text-[#e09a48]">{{ second[0] }}</span> <span class="text-[#5a98dc]">{{ second[1] }}</span></span>
     </figcaption>
     <VectorScope v-if="scope.kind === 'vectorscope'" :shown="shown" />
     <HistogramScope v-else-if="scope.kind === 'histogram'" :shown="shown" />

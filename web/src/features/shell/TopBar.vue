@@ -36,7 +36,7 @@ const kept = computed(() => {
     <template v-if="project">
       <span v-if="inCut" data-test="kept" :class="{ 'text-madder': recipes.offline }">{{ kept }}</span>
       <SurfaceMenu v-if="route.name === 'bench'" />
-      <ScreenMenu v-if="route.name === 'bench'" />
+      <ScreenMenu v-if="route.name === 'bench' || route.name === 'pairing'" />
       <HistoryMenu :project="project" />
       <span class="flex gap-1">
         <button class="px-1.5 text-sm text-ink disabled:text-faint" :disabled="!project.undo" :title="project.undo ? `undo: ${project.undo}` : 'nothing to undo'" aria-label="undo" @click="recipes.undo()">↶</button>

@@ -1,0 +1,117 @@
+import { sendJson } from '@/api/client'
+import type { RecipeDocument, Region, Shot } from '@/api/types'
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { useCut } from '../bench/useCut'
+import { useRecipes } from '../grade/useRecipes'
+import { useNotices } from '../shell/useNotices'
+
+interface Found {
+  document: RecipeDocument
+  parameters: { exposure: number; temperature: number; tint: number }
+  /** How much of both pictures is alike, 0..1. */
+  before: number
+  after: number
+}
+
+/** A family's hero, which stays, and the member that is being made like it. */
+export const usePairing = defineStore('pairing', () => {
+  const cut = useCut()
+  const recipes = useRecipes()
+  const notices = useNotices()
+  const familyId = ref<number | null>(null)
+  const memberId = ref<number | null>(null)
+  const found = ref<Found | null>(null)
+  /** The hero's steps come along. */
+  const along = ref(true)
+  const skin = ref(0)
+  const regions = ref<{ hero: Region | null; member: Region | null }>({ hero: null, member: null })
+  const looking = ref(false)
+
+  const family = computed(() => cut.families.find((one) => one.id === familyId.value) ?? cut.families[0] ?? null)
+  const hero = computed(() => cut.shots.find((shot) => shot.id === family.value?.hero) ?? null)
+  const members = computed(() => cut.shots.filter((shot) => family.value?.shots.includes(shot.id) && shot.id !== family.value.hero))
+  const member = computed(() => members.value.find((shot) => shot.id === memberId.value) ?? members.value[0] ?? null)
+  const middle = (shot: Shot) => shot.record_in + Math.min(shot.length - 1, Math.max(shot.dissolve, Math.floor(shot.length / 2)))
+
+  watch([() => member.value?.id, () => hero.value?.id], drop)
+
+  function drop() {
+    found.value = null
+    regions.value = { hero: null, member: null }
+  }
+
+  function step(by: number) {
+    const count = members.value.length
+    const at = members.value.findIndex((shot) => shot.id === member.value?.id)
+    memberId.value = members.value[(at + by + count) % Math.max(1, count)]?.id ?? null
+  }
+
+  async function propose() {
+    if (!hero.value || !member.value || looking.value) return
+    looking.value = true
+    try {
+      await recipes.settled()
+      found.value = await sendJson<Found>('POST', `/shots/${member.value.id}/match`, {
+        hero: hero.value.id,
+        recipe: along.value,
+        skin: skin.value,
+        frame: middle(member.value),
+        hero_frame: middle(hero.value),
+        region: regions.value.member,
+        hero_region: regions.value.hero,
+      })
+    } catch (error) {
+      notices.trouble(error)
+    } finally {
+      looking.value = false
+    }
+  }
+
+  function keep() {
+    if (!found.value || !member.value || !hero.value) return
+    recipes.change(member.value.recipe, found.value.document, `${member.value.name} matched to ${hero.value.name}`)
+    found.value = null
+  }
+
+  /** The hero's steps on this member or on all of them, in place of their own; one undo. */
+  async function copy(all: boolean) {
+    const shots = all ? members.value : member.value ? [member.value] : []
+    if (!hero.value || !cut.cut || shots.length === 0) return
+    const words = `recipe of ${hero.value.name} on ${shots.length === 1 ? shots[0]?.name : `${shots.length} shots`}`
+    try {
+      await recipes.settled()
+      const answer = await sendJson<{ recipes: Shot['recipe'][]; project: NonNullable<typeof cut.project> }>('POST', `/cuts/${cut.cut.id}/paste`, {
+        shots: shots.map((shot) => shot.id),
+        steps: hero.value.recipe.document.steps,
+        replace: true,
+        words,
+      })
+      recipes.adopt(answer.recipes)
+      recipes.kept(answer.project)
+      drop()
+    } catch (error) {
+      notices.trouble(error)
+    }
+  }
+
+  return {
+    family,
+    hero,
+    members,
+    member,
+    found,
+    along,
+    skin,
+    regions,
+    looking,
+    middle,
+    choose: (id: number) => (familyId.value = id),
+    go: (id: number) => (memberId.value = id),
+    step,
+    propose,
+    keep,
+    drop,
+    copy,
+  }
+})
