@@ -87,6 +87,19 @@ PAGE.driver.browser.keyboard.type("?")
 PAGE.find("h2", text: "Keys in this room")
 take("keys")
 PAGE.click_button("Close")
+PAGE.find("button", exact_text: "no family").click
+PAGE.find("button", text: "of the scene").click
+PAGE.find("section[aria-label^='ground of family']")
+PAGE.driver.browser.keyboard.type(:Escape)
+PAGE.click_link("Pairing")
+sleep 1
+PAGE.find("[role=option]", text: "1D").click
+sleep 1
+PAGE.click_button("Match 1D to 1C")
+PAGE.find("[data-test=alike]")
+sleep 1
+take("pairing")
+PAGE.click_button("drop")
 PAGE.click_link("Intake")
 PAGE.find("tr", text: "D207_1C.mov")
 PAGE.check("D207_1C.mov")

@@ -309,8 +309,21 @@ RSpec.describe "Pictures", type: :request do
     alone = ask(scopes: {traces: true, histogram: true}, source: true)[1]
     expect(%w[luma red histogram].map { |name| together["beside_#{name}"] == alone[name] }).to all(be(true))
     expect(together["luma"]).not_to eq(together["beside_luma"])
-    ask(beside: {moon: 1})
-    expect([last_response.status, json["path"]]).to eq([422, "beside"])
+    other = [{recipe: shot.recipe.id, document: Studio.balance(exposure: -1.0)}]
+    expect(ask(beside: {trial: other})[1]["beside_luma"]).to eq(ask(trial: other)[1]["luma"])
+    expect(ask(beside: {trial: other}, measure: "second")[1].slice("luma", "beside_luma")).to eq("luma" => ask(trial: other)[1]["luma"])
+    expect(ask(measure: "second")[1]["luma"]).to eq(ask[1]["luma"])
+    [[{beside: {moon: 1}}, "beside"], [{beside: {frame: "x"}}, "beside.frame"], [{difference: {}, gain: 0}, "gain"]].each do |body, path|
+      ask(**body)
+      expect([last_response.status, json["path"]]).to eq([422, path])
+    end
+  end
+
+  it "shows the difference from a second picture" do
+    expect(pixel(ask(difference: {})[1])).to all(eq(0))
+    shot.recipe.accept(revision: 0, document: Studio.balance(exposure: 1.0), words: "x")
+    far = (wanted(Footage.code(3), exposure: 1.0) - wanted(Footage.code(3))).abs
+    expect(pixel(ask(difference: {source: true}, gain: 2)[1])).to all(be_within(3).of(far * 2))
   end
 
   it "paints bands and marks of clipping, and keeps a person's sets" do

@@ -7,7 +7,8 @@ module Server
     # Of a request: "scopes", see Mordant::Scopes::Instruments; "tap", where they measure, and
     # "region", a part of the picture they are restricted to; "skin", a patch; "acts", a step
     # whose pixels are shown; "light", a part of an instrument, whose pixels are shown;
-    # "marks", that clipped pixels are; "beside", a second picture; "bands", see Mordant::Scopes::Bands. "instruments":
+    # "marks", that clipped pixels are; "beside", a second picture that instruments show as well;
+    # "difference", one that the picture is taken from, times "gain"; "bands", see Mordant::Scopes::Bands. "instruments":
     # false leaves all out.
     class Measuring
       # @param wish [Wish]
@@ -32,19 +33,14 @@ module Server
         [{**raster, tone: Mordant::Scopes::ToneTrace.new(working, space: @wish.project.space).to_h, measure: @tap, **instruments.header, **skin.to_h}, parts]
       end
 
-      # A second picture that instruments show together with the first: "beside", an object of
-      # frame, source and washes, each as in the first without it.
+      # What instruments show together with the first picture: of "beside", see Second.
       #
       # @return [Hash{Symbol => String}] its traces, their names with "beside_" before them
       # @raise [Mordant::ParameterError]
       def beside
-        document = @body["beside"] or return {}
-        raise Mordant::ParameterError.new(path: "beside", expected: "an object of frame, source and washes", found: document) unless document.is_a?(Hash) && (document.keys - %w[frame source washes]).empty?
+        return {} if @body["beside"].nil? || @tap == "second"
 
-        raise Mordant::ParameterError.new(path: "beside.frame", expected: "a whole number", found: document["frame"]) unless document.fetch("frame", 0).is_a?(Integer)
-
-        wish = @wish.with(**document.transform_keys(&:to_sym))
-        signal = Mordant::Scopes::Signal.new(Desk.current.picture(wish, size: @size)[1], region: @body["region"])
+        signal = Mordant::Scopes::Signal.new(second("beside")[1], region: @body["region"])
         wanted = Mordant::Scopes::Instruments.checked(@body["scopes"]).except("solid")
         Mordant::Scopes::Instruments.new(signal, wanted).parts.transform_keys { |name| :"beside_#{name}" }
       end
@@ -52,6 +48,7 @@ module Server
       # @param drawn [Mordant::Frame] as the screen shows it
       # @return [Mordant::Frame] with what is marked in it
       def shown(working, measured, drawn)
+        drawn = different(drawn) if @body["difference"]
         drawn = banded(working, measured, drawn) if @body["bands"]
         drawn = veil(drawn, lit(measured)) if @body["light"]
         drawn = veil(drawn, acting) if @body["acts"]
@@ -60,6 +57,18 @@ module Server
       end
 
       private
+
+      # @return [Array<Mordant::Frame>] as Desk#picture
+      def second(field) = (@seconds ||= {})[@body[field]] ||= Desk.current.picture(Second.of(@wish, @body[field], field), size: @size)
+
+      # How far the codes of the picture are from those of a second one, times "gain".
+      def different(drawn)
+        gain = @body.fetch("gain", 4)
+        raise Mordant::ParameterError.new(path: "gain", expected: "a number in 1..64", found: gain) unless gain.is_a?(Numeric) && gain.between?(1, 64)
+
+        other = second("difference").last
+        drawn.with((drawn.rgb - other.rgb).abs * gain.to_f)
+      end
 
       def signal(measured, region: nil)
         Mordant::Scopes::Signal.new(elsewhere ? elsewhere[1] : measured, region:)
@@ -72,7 +81,8 @@ module Server
 
       # The picture at the tap, where that is not the final one.
       def elsewhere
-        return if @tap == "final"
+        return if @tap == "final" || (@tap == "second" && !@body["beside"])
+        return second("beside") if @tap == "second"
 
         @elsewhere ||= Desk.current.picture(@wish.at(@tap), size: @size)
       end

@@ -29,8 +29,9 @@ module Server
       def project = cut.project
     end
 
-    # Where instruments measure: the source, before the look (the washes), the final picture.
-    Wish::TAPS = %w[source before final].freeze
+    # Where instruments measure: the source, before the look (the washes), the final picture, or
+    # the second one that it is compared with.
+    Wish::TAPS = %w[source before final second].freeze
 
     NOTHING = Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT)
     private_constant :NOTHING

@@ -159,7 +159,7 @@ module Server
 
         # @return [Array(Hash, Hash), nil] a look-up table for the screen, and the instruments
         def live(wish, body)
-          return unless body["size"] == LIVE && !wish.source && body.values_at("acts", "light", "bands").none?
+          return unless body["size"] == LIVE && !wish.source && body.values_at("acts", "light", "bands", "difference").none?
 
           lattice, domain = Pictures::Desk.current.lattice(wish)
           return unless lattice
@@ -179,13 +179,7 @@ module Server
 
         def screen(project, document) = Screens.of(project, document)
 
-        # Recipes under a moving hand, shown before they are stored.
-        def trial(document)
-          return {} unless document
-          raise Mordant::ParameterError.new(path: "trial", expected: "recipes and their documents", found: document) unless document.is_a?(Array) && document.all?(Hash)
-
-          document.to_h { |one| [whole(one, "recipe"), Mordant::Grade::Recipe.new(one["document"])] }
-        end
+        def trial(document) = Pictures::Trial.read(document)
       end
     end
   end

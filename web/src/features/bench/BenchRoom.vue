@@ -21,6 +21,8 @@ import { useKept } from './useKept'
 import { useMarks } from './useMarks'
 import LoupeLayer from './LoupeLayer.vue'
 import RegionLayer from './RegionLayer.vue'
+import SplitLayer from '../compare/SplitLayer.vue'
+import { useReference } from '../compare/useReference'
 import BandLegend from '../scopes/BandLegend.vue'
 import { useBands } from '../scopes/useBands'
 import { useScopes } from '../scopes/useScopes'
@@ -52,6 +54,7 @@ const scopes = useScopes()
 const bands = useBands()
 const marks = useMarks(computed(() => cut.length))
 const clean = useCleanWindow()
+const reference = useReference()
 const looping = ref(true)
 const opened = ref(false)
 
@@ -112,16 +115,28 @@ const present = computed<PictureWish | null>(() => {
     tap: sight.tap,
     acts: sight.acts,
     skin: sight.skin?.region ?? null,
-    measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.region, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: scopes.beside },
+    measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.region, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: reference.active ?? scopes.beside, ...(reference.active && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}) },
   }
 })
 const wish = computed(() => (player.playing.value ? null : present.value))
 const picture = usePicture(wish, notices.trouble)
+/** The second picture, where it is drawn by itself. */
+const otherWish = computed<PictureWish | null>(() => {
+  const second = reference.flipped ? reference.second : reference.way === 'difference' ? null : reference.active
+  if (!wish.value || !second) return null
+  const { cut: id, frame, on, trial, test } = wish.value
+  const theirs = second.trial ? (trial ?? []).map((one) => second.trial?.find((other) => other.recipe === one.recipe) ?? one) : second.frame === undefined ? trial : null
+  return { cut: id, frame: second.frame ?? frame, source: second.source === true, on, moving: false, trial: theirs, test: second.frame === undefined ? test : null, instruments: false }
+})
+const other = usePicture(otherWish, notices.trouble)
+const beside = computed(() => reference.on && reference.way === 'side' && otherWish.value !== null)
 const playReading = usePlayReading(computed(() => (player.playing.value ? present.value : null)), notices.trouble)
 const bitmap = computed(() => player.picture.value ?? picture.shown.value?.bitmap ?? null)
 const header = computed(() => picture.shown.value?.header)
 const shownAs = computed(() => {
   if (source.value) return 'as shot'
+  if (reference.flipped) return reference.words
+  if (reference.active && reference.way === 'difference') return `difference from ${reference.words}, times ${reference.gain}`
   if (scopes.light) return `what makes up a part of the ${scopes.light.instrument}`
   if (compared.words) return `version ${compared.words}`
   if (sight.acts) return sight.acts.region ? `the ${sight.acts.region} alone` : 'what the open step acts on'
@@ -158,6 +173,8 @@ useKeys([
   { key: 'a', words: 'one frame back', press: () => goFrame(cut.frame - 1) },
   { key: 'd', words: 'one frame on', press: () => goFrame(cut.frame + 1) },
   { key: 'w', words: 'held: the source', press: () => (source.value = true), release: () => (source.value = false) },
+  { key: 'y', words: 'compare on and off', press: () => (reference.on = !reference.on) },
+  { key: '#', words: 'held: the second picture alone', press: () => (reference.flipped = true), release: () => (reference.flipped = false) },
   { key: 'v', words: 'view transform on and off', press: screen.flip },
   { key: 'b', words: 'borrow the grade before; again: further back', press: tryBorrow },
   { key: 'x', words: 'held: colours exaggerated, to see a cast', press: () => (screen.exaggerate = true), release: () => (screen.exaggerate = false) },
@@ -184,26 +201,33 @@ useKeys([
   <div v-if="opened && cut.shot && cut.project" class="relative grid h-full grid-rows-1" :style="{ gridTemplateColumns: layout.columns }">
     <ShotRibbon v-if="!layout.large" :project="cut.project" :shots="cut.shots" :current="cut.shot.id" :picked="copies.picked" @go="goShot" @pick="copies.pick" />
     <section class="relative flex min-h-0 min-w-0 flex-col" aria-label="picture">
-      <PictureStage
-        ref="stage"
-        :bitmap="bitmap"
-        :raster="cut.project"
-        :label="`picture of shot ${cut.shot.name}`"
-        :source="source"
-        :loading="picture.loading.value"
-        :failed="player.playing.value ? null : picture.failed.value"
-        :skin="sight.skin?.region ?? null"
-        :covered="layout.large && layout.recipe ? 344 : 0"
-        :data-settled="picture.settled.value"
-        :data-size="header?.size"
-      >
-        <template #over="{ place, pans }">
-          <RegionLayer :place="place" :pans="pans" />
-          <BandLegend v-if="bands.on" />
-          <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test }" />
-        </template>
-        <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }} · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
-      </PictureStage>
+      <div class="relative grid min-h-0 flex-1" :class="beside ? 'grid-cols-2 gap-px bg-line' : ''">
+        <PictureStage
+          ref="stage"
+          :class="beside ? 'outline outline-weld -outline-offset-1' : ''"
+          :bitmap="bitmap"
+          :raster="cut.project"
+          :label="`picture of shot ${cut.shot.name}`"
+          :source="source"
+          :loading="picture.loading.value"
+          :failed="player.playing.value ? null : picture.failed.value"
+          :skin="sight.skin?.region ?? null"
+          :covered="layout.large && layout.recipe ? 344 : 0"
+          :data-settled="picture.settled.value"
+          :data-size="header?.size"
+        >
+          <template #over="{ place, pans }">
+            <RegionLayer :place="place" :pans="pans" />
+            <SplitLayer v-if="otherWish && (reference.flipped || reference.way === 'split')" v-model:split="reference.split" :bitmap="other.shown.value?.bitmap ?? null" :place="place" :whole="reference.flipped" />
+            <BandLegend v-if="bands.on" />
+            <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test }" />
+          </template>
+          <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }} · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
+        </PictureStage>
+        <PictureStage v-if="beside" shots-only :bitmap="other.shown.value?.bitmap ?? null" :raster="cut.project" label="second picture" :source="false" :loading="other.loading.value" :failed="other.failed.value">
+          <template #label><span class="text-[#7fb0e0]">{{ reference.words }}</span></template>
+        </PictureStage>
+      </div>
       <CutBar
         :shots="cut.shots"
         :frame="cut.frame"
@@ -221,7 +245,7 @@ useKeys([
         @play="togglePlay"
         @loop="looping = !looping"
       />
-      <ScopeDock v-if="layout.scopes" :shown="playReading ?? picture.shown.value" :floating="layout.large" />
+      <ScopeDock v-if="layout.scopes" :second="reference.active ? ['graded', reference.words] : null" :shown="playReading ?? picture.shown.value" :floating="layout.large" />
     </section>
     <RecipeColumn v-show="layout.recipe" :shot="cut.shot" :header="header ?? null" :class="layout.large ? 'absolute top-0 right-0 bottom-[70px] z-10 w-[344px] bg-pane/90' : ''" />
   </div>

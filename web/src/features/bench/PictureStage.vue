@@ -5,6 +5,7 @@ import { computed, ref, toRef, watchEffect } from 'vue'
 import { followDrag } from '../grade/useDrag'
 import PickLayer from './PickLayer.vue'
 import SkinPatch from './SkinPatch.vue'
+import ReferenceMenu from '../compare/ReferenceMenu.vue'
 import TestMenu from './TestMenu.vue'
 import { usePick } from './usePick'
 import { useZoom } from './useZoom'
@@ -73,11 +74,11 @@ defineExpose({ step: zoom.step })
       <SkinPatch v-if="skin" :region="skin" :place="zoom.place.value" />
       <PickLayer v-if="pick.asked" :place="zoom.place.value" />
     </div>
-    <div v-if="!bare" class="absolute top-2 left-3 flex items-baseline justify-between text-xs text-dim" :style="{ right: `${(covered ?? 0) + 12}px` }">
-      <span><slot name="label" /></span>
+    <div v-if="!bare" class="absolute top-2 left-3 flex items-baseline justify-between gap-3 text-xs whitespace-nowrap text-dim" :style="{ right: `${(covered ?? 0) + 12}px` }">
+      <span class="min-w-0 truncate"><slot name="label" /></span>
       <span class="flex items-center gap-3">
         <span v-if="source" class="border border-weld px-1.5 text-weld">source</span>
-        <TestMenu v-if="!shotsOnly" />
+        <template v-if="!shotsOnly"><ReferenceMenu /><TestMenu /></template>
         <button class="hover:text-ink" title="F: fitted, 1:1, 2:1" @click="zoom.step">
           {{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %
         </button>

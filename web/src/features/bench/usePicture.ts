@@ -28,6 +28,8 @@ export interface PictureWish {
   skin?: Region | null
   /** What instruments read and where, and what is marked in the picture. */
   measuring?: Measuring
+  /** False leaves the instruments out. */
+  instruments?: boolean
 }
 
 export interface Measuring {
@@ -39,6 +41,17 @@ export interface Measuring {
   marks: boolean
   /** A second picture that instruments show together with this one. */
   beside: unknown
+  /** A second picture that the shown one is the difference from, times gain. */
+  difference?: unknown
+  gain?: number
+}
+
+/** A second picture in place of the wish's own. */
+export interface SecondWish {
+  frame?: number
+  source?: boolean
+  washes?: boolean
+  trial?: Trial
 }
 
 /** What instruments have read. */
@@ -104,7 +117,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, tap: asked.tap, acts: asked.acts, skin: asked.skin, ...asked.measuring, size: sizeFor(asked, size), screen, sequence: ++sequence,
+      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, tap: asked.tap, acts: asked.acts, skin: asked.skin, instruments: asked.instruments, ...asked.measuring, size: sizeFor(asked, size), screen, sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())
@@ -116,7 +129,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   }
 
   function sizeFor(wanted: PictureWish, size: string) {
-    return size === 'drag' && !wanted.source && live && !wanted.acts && !wanted.measuring?.light && !wanted.measuring?.bands && live.frame() === wanted.frame && liveTest === (wanted.test ?? null) ? 'live' : size
+    return size === 'drag' && !wanted.source && live && !wanted.acts && !wanted.measuring?.light && !wanted.measuring?.bands && !wanted.measuring?.difference && live.frame() === wanted.frame && liveTest === (wanted.test ?? null) ? 'live' : size
   }
 
   /** Null when the source of a look-up table has been left meanwhile. */

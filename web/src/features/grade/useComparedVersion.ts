@@ -25,21 +25,28 @@ export const useComparedVersion = defineStore('compared version', () => {
 
   watch(() => cut.shot?.id, () => (held.value = false))
 
-  /** @returns false when the shot has one version only */
-  async function hold(): Promise<boolean> {
+  async function fetch() {
     const version = candidate.value
-    if (!version) return false
-    held.value = true
+    if (!version) return
     try {
       other.value = await getJson<Recipe>(`/recipes/${version.id}`)
     } catch (error) {
       notices.trouble(error)
     }
+  }
+
+  /** @returns false when the shot has one version only */
+  async function hold(): Promise<boolean> {
+    if (!candidate.value) return false
+    held.value = true
+    await fetch()
     return true
   }
 
   return {
     candidate,
+    other,
+    fetch,
     document,
     words: computed(() => (document.value ? (candidate.value?.name ?? null) : null)),
     hold,

@@ -7,7 +7,7 @@ import { useScreen } from '../screen/useScreen'
 export type ScopeKind = 'luma' | 'rgb' | 'parade' | 'vectorscope' | 'histogram' | 'solid'
 export type Unit = 'percent' | 'code' | 'luminance'
 /** Where instruments measure. */
-export type Tap = 'source' | 'before' | 'final'
+export type Tap = 'source' | 'before' | 'final' | 'second'
 
 export interface Slot {
   kind: ScopeKind
@@ -32,8 +32,9 @@ export const KINDS: { id: ScopeKind; label: string }[] = [
 ]
 export const TAPS: { id: Tap; label: string; about: string }[] = [
   { id: 'source', label: 'source', about: 'the clip, without any step' },
-  { id: 'before', label: 'before the look', about: "the shot's own steps, without the washes over it" },
+  { id: 'before', label: 'no look', about: "the shot's own steps, without the washes over it" },
   { id: 'final', label: 'final', about: 'the finished picture for the target' },
+  { id: 'second', label: 'second', about: 'the picture compared with; without one the final picture' },
 ]
 const MOST = 4
 const LEAST_SHARE = 0.12

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module Server
+  module Pictures
+    # A second picture, told by how it differs from the first: an object of frame, source,
+    # washes and trial, each as in the first without it.
+    module Second
+      KEYS = %w[frame source washes trial].freeze
+
+      module_function
+
+      # @param wish [Wish] the first
+      # @param document [Hash]
+      # @param path [String] for errors
+      # @return [Wish]
+      # @raise [Mordant::ParameterError]
+      def of(wish, document, path)
+        unless document.is_a?(Hash) && (document.keys - KEYS).empty?
+          raise Mordant::ParameterError.new(path:, expected: "an object of #{KEYS.join(", ")}", found: document)
+        end
+        unless document.fetch("frame", 0).is_a?(Integer)
+          raise Mordant::ParameterError.new(path: "#{path}.frame", expected: "a whole number", found: document["frame"])
+        end
+        other = document.slice("frame", "source", "washes").transform_keys(&:to_sym)
+        other[:trial] = (wish.trial || {}).merge(Trial.read(document["trial"])) if document["trial"]
+        other[:test] = nil if document.key?("frame")
+        wish.with(**other)
+      end
+    end
+  end
+end

@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
+import { clock } from '../bench/timecode'
+import { useCut } from '../bench/useCut'
+import OptionRow from '../shell/OptionRow.vue'
+import { KINDS, useReference, type Way } from './useReference'
+
+/** What the picture is compared with, and how. */
+const reference = useReference()
+const cut = useCut()
+const WAYS = [{ id: 'split', label: 'split' }, { id: 'side', label: 'side by side' }, { id: 'difference', label: 'difference' }]
+</script>
+
+<template>
+  <Popover class="relative">
+    <PopoverButton :class="reference.on ? 'border border-woad px-1.5 text-[#7fb0e0]' : 'hover:text-ink'" title="Y: compare with a second picture">{{ reference.on ? `with ${reference.words}` : 'compare' }}</PopoverButton>
+    <PopoverPanel class="absolute right-0 z-30 mt-1 w-72 border border-line bg-raise p-3 text-ink shadow-lg shadow-black/50 outline-none">
+      <label class="mb-2 flex items-center justify-between text-sm"><span>compare <span class="text-xs text-dim">Y</span></span><input v-model="reference.on" type="checkbox" class="accent-woad" aria-label="compare" /></label>
+      <OptionRow label="how it is compared" :options="WAYS" :model-value="reference.way" @update:model-value="reference.way = $event as Way" />
+      <label v-if="reference.way === 'difference'" class="mt-2 block text-2xs text-dim">times {{ reference.gain }}<input v-model.number="reference.gain" type="range" min="1" max="32" class="w-full accent-woad" aria-label="gain of the difference" /></label>
+      <div class="mt-2" role="radiogroup" aria-label="compared with">
+        <button v-for="one in KINDS" :key="one.id" role="radio" :aria-checked="reference.kind === one.id" class="block w-full border-l-2 px-2 py-0.5 text-left text-sm hover:bg-line" :class="reference.kind === one.id ? 'border-woad' : 'border-transparent text-dim'" :title="one.about" @click="((reference.kind = one.id), (reference.on = true))">
+          {{ one.label }}
+        </button>
+      </div>
+      <p v-if="reference.kind === 'distance'" class="mt-2 flex items-center gap-2 text-xs text-dim">
+        <button class="control px-2 py-0" @click="reference.distance--">−</button>{{ Math.abs(reference.distance) }} {{ reference.distance < 0 ? 'before' : 'after' }}<button class="control px-2 py-0" @click="reference.distance++">+</button>
+      </p>
+      <div class="mt-2 border-t border-line pt-2">
+        <button class="control w-full" @click="reference.keep()">keep this frame to compare with</button>
+        <p v-for="(frame, index) in reference.kept" :key="frame" class="mt-1 flex justify-between text-xs"><button :class="reference.kind === 'kept' && index === reference.keptAt ? 'text-[#7fb0e0]' : 'text-dim hover:text-ink'" @click="((reference.keptAt = index), (reference.kind = 'kept'), (reference.on = true))">{{ clock(frame, cut.rate) }}</button><button class="text-dim hover:text-ink" @click="reference.dropKept(frame)">drop</button></p>
+      </div>
+    </PopoverPanel>
+  </Popover>
+</template>

@@ -1,0 +1,133 @@
+import type { RecipeDocument, Shot } from '@/api/types'
+import { useStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { useCut } from '../bench/useCut'
+import type { SecondWish as Second } from '../bench/usePicture'
+import { useComparedVersion } from '../grade/useComparedVersion'
+
+export type Kind = 'source' | 'found' | 'before' | 'after' | 'distance' | 'kept' | 'version' | 'hero' | 'first'
+export type Way = 'side' | 'split' | 'difference'
+
+export const KINDS: { id: Kind; label: string; about: string }[] = [
+  { id: 'source', label: 'as shot', about: 'this frame without any step' },
+  { id: 'found', label: 'as found', about: 'as it was when you came to the shot' },
+  { id: 'first', label: 'first step alone', about: "with the first of the shot's own steps" },
+  { id: 'version', label: 'other version', about: 'the version compared with' },
+  { id: 'before', label: 'before the edit', about: 'the last frame of the shot before' },
+  { id: 'after', label: 'after the edit', about: 'the first frame of the shot after' },
+  { id: 'distance', label: 'shots away', about: 'the shot so many before or after, following along' },
+  { id: 'hero', label: 'hero', about: "the family's hero" },
+  { id: 'kept', label: 'kept frame', about: 'a frame of the cut that was kept' },
+]
+
+const MOST_KEPT = 8
+
+/** The second picture beside the one that is graded: which, and how the two are shown. */
+export const useReference = defineStore('reference', () => {
+  const cut = useCut()
+  const compared = useComparedVersion()
+  const on = ref(false)
+  const kind = useStorage<Kind>('mordant.reference.kind', 'source')
+  const way = useStorage<Way>('mordant.reference.way', 'split')
+  const split = useStorage('mordant.reference.split', 0.5)
+  const gain = useStorage('mordant.reference.gain', 4)
+  /** Shots before (-) or after (+). */
+  const distance = useStorage('mordant.reference.distance', -1)
+  /** Kept frames by cut, and which of them is shown. */
+  const keptFrames = useStorage<Record<string, number[]>>('mordant.reference.kept', {})
+  const keptAt = ref(0)
+  /** Shown in place of the graded picture, while a key is held. */
+  const flipped = ref(false)
+  const foundDocuments = new Map<number, RecipeDocument>()
+
+  watch(
+    () => cut.shot?.id,
+    () => {
+      const shot = cut.shot
+      if (shot) foundDocuments.set(shot.id, JSON.parse(JSON.stringify(shot.recipe.document)) as RecipeDocument)
+    },
+    { immediate: true },
+  )
+
+  watch([kind, on, () => compared.candidate?.id], () => {
+    if (on.value && kind.value === 'version') void compared.fetch()
+  })
+
+  const kept = computed(() => keptFrames.value[String(cut.cut?.id ?? '')] ?? [])
+  const shotOf = (frame: number) => cut.shots.find((shot) => frame >= shot.record_in && frame < shot.record_in + shot.length)
+
+  function keep() {
+    const id = String(cut.cut?.id ?? '')
+    const frames = [...kept.value.filter((frame) => frame !== cut.frame), cut.frame].slice(-MOST_KEPT)
+    keptFrames.value = { ...keptFrames.value, [id]: frames }
+    keptAt.value = frames.length - 1
+    kind.value = 'kept'
+    on.value = true
+  }
+
+  /** The same place within another shot, as far as it goes. */
+  function along(shot: Shot | undefined, frame: number): number | null {
+    if (!shot || !cut.shot) return null
+    return shot.record_in + Math.min(shot.length - 1, Math.max(shot.dissolve, frame - cut.shot.record_in))
+  }
+
+  /** Null where there is no such picture. */
+  const second = computed<Second | null>(() => {
+    const shot = cut.shot
+    if (!shot) return null
+    const own = (document: RecipeDocument | undefined | null): Second | null => (document ? { trial: [{ recipe: shot.recipe.id, document }] } : null)
+    const at = (frame: number | null | undefined): Second | null => (frame === null || frame === undefined ? null : { frame })
+    const before = cut.shots[cut.shotIndex - 1]
+    const after = cut.shots[cut.shotIndex + 1]
+    switch (kind.value) {
+      case 'source':
+        return { source: true }
+      case 'found':
+        return own(foundDocuments.get(shot.id))
+      case 'first':
+        return own({ steps: shot.recipe.document.steps.slice(0, 1) })
+      case 'version':
+        return own(compared.other?.id === compared.candidate?.id ? compared.other?.document : null)
+      case 'before':
+        return at(before && before.record_in + before.length - 1)
+      case 'after':
+        return at(after && after.record_in + after.dissolve)
+      case 'distance':
+        return at(along(cut.shots[cut.shotIndex + distance.value], cut.frame))
+      case 'hero':
+        return at(along(cut.shots.find((one) => one.id === cut.familyOf(shot)?.hero), cut.frame))
+      default:
+        return at(kept.value[keptAt.value])
+    }
+  })
+
+  const words = computed(() => {
+    const frame = second.value?.frame
+    const of = frame === undefined ? cut.shot : shotOf(frame)
+    const label = KINDS.find((one) => one.id === kind.value)?.label ?? ''
+    return second.value ? `${of?.name ?? ''} ${label}` : `no ${label}`
+  })
+
+  return {
+    on,
+    kind,
+    way,
+    split,
+    gain,
+    distance,
+    flipped,
+    kept,
+    keptAt,
+    keep,
+    second,
+    words,
+    /** What instruments and the difference take. */
+    active: computed(() => (on.value ? second.value : null)),
+    nextKept: () => (keptAt.value = kept.value.length ? (keptAt.value + 1) % kept.value.length : 0),
+    dropKept: (frame: number) => {
+      keptFrames.value = { ...keptFrames.value, [String(cut.cut?.id ?? '')]: kept.value.filter((one) => one !== frame) }
+      keptAt.value = 0
+    },
+  }
+})
