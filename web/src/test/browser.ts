@@ -4,7 +4,7 @@ import { vi } from 'vitest'
 export function installBrowser() {
   const listeners = new EventTarget()
   const store = new Map<string, string>()
-  vi.stubGlobal('window', Object.assign(listeners, { setTimeout: globalThis.setTimeout.bind(globalThis), devicePixelRatio: 1 }))
+  vi.stubGlobal('window', Object.assign(listeners, { setTimeout: globalThis.setTimeout.bind(globalThis), setInterval: globalThis.setInterval.bind(globalThis), devicePixelRatio: 1 }))
   vi.stubGlobal('document', { cookie: 'mordant_token=secret' })
   vi.stubGlobal('sessionStorage', {
     getItem: (key: string) => store.get(key) ?? null,
