@@ -1,14 +1,11 @@
 <script setup lang="ts">
 import type { Region } from '@/api/types'
-import { computed } from 'vue'
+import { toRef } from 'vue'
+import { regionStyle, type Place } from './useRegionDrag'
 
 /** The patch of skin that is measured, marked in the picture. */
-const props = defineProps<{ region: Region; place: { x: number; y: number; width: number; height: number } }>()
-const style = computed(() => {
-  const [left, top, width, height] = props.region
-  const { x, y, width: w, height: h } = props.place
-  return { left: `${x + left * w}px`, top: `${y + top * h}px`, width: `${Math.max(6, width * w)}px`, height: `${Math.max(6, height * h)}px` }
-})
+const props = defineProps<{ region: Region; place: Place }>()
+const style = regionStyle(toRef(props, 'region'), toRef(props, 'place'))
 </script>
 
 <template>
