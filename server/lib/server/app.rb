@@ -23,7 +23,7 @@ module Server
     helpers Requests
     use Guard
 
-    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, RecipeRoutes, FamilyRoutes, PictureRoutes, BakeRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
+    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, PictureRoutes, BakeRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
 
     before "/api/*" do
       content_type :json

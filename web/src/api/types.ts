@@ -285,6 +285,19 @@ export interface Family {
   finish: Recipe
 }
 
+/** A kept recipe with the picture it made, for shots of any project. */
+export interface Swatch {
+  id: number
+  name: string
+  description: string
+  /** Folders and their folders, parted by slashes. */
+  folder: string
+  /** Digit key it hangs on. */
+  peg: number | null
+  origin: { project?: string; cut?: string; shot?: string; version?: string; timecode?: string }
+  document: RecipeDocument
+}
+
 export interface Cut {
   id: number
   name: string

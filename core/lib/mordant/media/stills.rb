@@ -28,6 +28,20 @@ module Mordant
         raise MediaError.new(path, "it cannot be read: #{e.message.lines.first.to_s.strip}")
       end
 
+      # A small copy to show.
+      #
+      # @param path [String]
+      # @param width [Integer] pixels, at most
+      # @return [String] an 8-bit PNG's bytes
+      # @raise [MediaError]
+      def small(path, width:)
+        image = Vips::Image.thumbnail(path, width, size: :down, fail_on: :truncated)
+        image = (image / 257).cast(:uchar) if image.format == :ushort
+        image.copy(interpretation: :srgb).write_to_buffer(".png", strip: true)
+      rescue Vips::Error => e
+        raise MediaError.new(path, "it cannot be read: #{e.message.lines.first.to_s.strip}")
+      end
+
       def codes(image)
         image = image.bandjoin([image, image]) if image.bands < 3
         image = image.extract_band(0, n: 3)

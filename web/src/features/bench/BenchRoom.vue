@@ -23,6 +23,7 @@ import LoupeLayer from './LoupeLayer.vue'
 import RegionLayer from './RegionLayer.vue'
 import SplitLayer from '../compare/SplitLayer.vue'
 import { useReference } from '../compare/useReference'
+import { useSwatches } from '../swatches/useSwatches'
 import BandLegend from '../scopes/BandLegend.vue'
 import { useBands } from '../scopes/useBands'
 import { useScopes } from '../scopes/useScopes'
@@ -55,6 +56,7 @@ const bands = useBands()
 const marks = useMarks(computed(() => cut.length))
 const clean = useCleanWindow()
 const reference = useReference()
+const swatches = useSwatches()
 const looping = ref(true)
 const opened = ref(false)
 
@@ -110,7 +112,7 @@ const present = computed<PictureWish | null>(() => {
     source: source.value,
     on: screen.wish,
     moving: handMoving.value,
-    trial: cut.trialOf(cut.shot, compared.document ?? borrow.document),
+    trial: cut.trialOf(cut.shot, compared.document ?? borrow.document ?? swatches.document),
     test: sight.test,
     tap: sight.tap,
     acts: sight.acts,
@@ -138,6 +140,7 @@ const shownAs = computed(() => {
   if (reference.flipped) return reference.words
   if (reference.active && reference.way === 'difference') return `difference from ${reference.words}, times ${reference.gain}`
   if (scopes.light) return `what makes up a part of the ${scopes.light.instrument}`
+  if (swatches.trial) return `with ${swatches.trial.name} on trial`
   if (compared.words) return `version ${compared.words}`
   if (sight.acts) return sight.acts.region ? `the ${sight.acts.region} alone` : 'what the open step acts on'
   return screen.exaggerate ? 'graded, colours exaggerated' : 'graded'
@@ -160,7 +163,7 @@ function tryBorrow() {
 }
 /** The clean picture follows what is shown here. */
 watch([wish, player.playing, () => cut.frame], () => {
-  if (cut.cut && cut.shot) clean.tell({ cut: cut.cut.id, frame: cut.frame, source: source.value, trial: cut.trialOf(cut.shot, compared.document ?? borrow.document), test: sight.test, playing: player.playing.value })
+  if (cut.cut && cut.shot) clean.tell({ cut: cut.cut.id, frame: cut.frame, source: source.value, trial: cut.trialOf(cut.shot, compared.document ?? borrow.document ?? swatches.document), test: sight.test, playing: player.playing.value })
 })
 const openClean = () => cut.project && cut.cut && clean.open(`/projects/${cut.project.id}/cuts/${cut.cut.id}/clean`)
 

@@ -7,6 +7,9 @@ import { useCut } from '../bench/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useKeys } from '../shell/useKeys'
 import { useScreen } from '../screen/useScreen'
+import RecallPanel from '../swatches/RecallPanel.vue'
+import SwatchBook from '../swatches/SwatchBook.vue'
+import { useSwatches } from '../swatches/useSwatches'
 import ConflictDialog from './ConflictDialog.vue'
 import FamilyMenu from './FamilyMenu.vue'
 import StepAdder from './StepAdder.vue'
@@ -30,6 +33,7 @@ const corrections = useCorrections()
 const copies = useCopies()
 const opened = useOpenStep()
 const washes = useWashes()
+const swatches = useSwatches()
 const { steps, add, addLook } = useSteps(computed(() => props.shot.recipe))
 const family = computed(() => cut.familyOf(props.shot))
 const over = computed(() => cut.washesOver(props.shot))
@@ -80,13 +84,14 @@ async function bringCorrection() {
     <header class="border-b border-line px-3 py-2.5">
       <div class="flex items-baseline justify-between">
         <h2 class="text-base"><b class="font-semibold">{{ shot.name }}</b> <span class="text-dim">·</span> <VersionMenu :shot="shot" /></h2>
-        <span class="flex items-baseline gap-3"><FamilyMenu :shot="shot" /><TakePanel v-if="shot.clip.encoding" :shot="shot" /></span>
+        <span class="flex items-baseline gap-3"><FamilyMenu :shot="shot" /><SwatchBook /><TakePanel v-if="shot.clip.encoding" :shot="shot" /></span>
       </div>
       <p class="mt-0.5 truncate text-2xs" :class="shot.clip.encoding ? 'text-dim' : 'text-madder'" :title="shot.clip.encoding_reason ?? ''">
         {{ shot.clip.encoding ? catalogue.encodingLabel(shot.clip.encoding) : 'no encoding assigned' }} → {{ cut.project?.space.label }} →
         {{ screen.viewOn ? screen.target?.name : 'view off' }}
       </p>
     </header>
+    <RecallPanel v-if="swatches.trial" />
     <div class="min-h-0 flex-1 overflow-y-auto">
       <SharedSteps v-if="family" :family="family" place="ground" :header="header" />
       <div class="flex items-center justify-between px-3 pt-2 pb-1">

@@ -7,7 +7,7 @@ const open = ref(false)
 const listed = ref<Shortcut[]>([])
 
 function show() {
-  listed.value = activeShortcuts()
+  listed.value = activeShortcuts().filter((one) => one.words !== '')
   open.value = true
 }
 

@@ -29,6 +29,9 @@ function typing(target: EventTarget | null): boolean {
 function nameOf(event: KeyboardEvent): string {
   const mod = event.ctrlKey || event.metaKey ? 'mod+' : ''
   const shift = event.shiftKey && (mod !== '' || event.key.length > 1) ? 'shift+' : ''
+  // with Shift a digit key says something else in every language
+  const digit = /^Digit(\d)$/.exec(event.code)?.[1]
+  if (digit && event.shiftKey && mod === '') return `shift+${digit}`
   return mod + shift + (event.key === ' ' ? 'space' : event.key.toLowerCase())
 }
 

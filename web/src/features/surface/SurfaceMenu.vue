@@ -22,7 +22,7 @@ const numbers = computed(() =>
     ),
   })),
 )
-const keys = computed(() => [{ name: '', options: activeShortcuts().map(({ key, words: label }) => ({ id: `key ${key}`, label })) }])
+const keys = computed(() => [{ name: '', options: activeShortcuts().filter((one) => one.words !== '').map(({ key, words: label }) => ({ id: `key ${key}`, label })) }])
 </script>
 
 <template>

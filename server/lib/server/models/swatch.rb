@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+require "fileutils"
+
+module Server
+  # A kept recipe with the picture it made, at the project's full raster, for shots of any
+  # cut and project. Ten of them hang on pegs, the digit keys.
+  class Swatch < Record
+    PEGS = (0..9)
+    LONGEST = {"name" => 80, "description" => 2000, "folder" => 200}.freeze
+
+    class << self
+      # @param shot [Shot]
+      # @param frame [Integer] record frame of its picture
+      # @param values [Hash] some of name, description, folder, peg; a peg that is taken is given up by
+      #   the swatch that had it
+      # @return [Swatch]
+      # @raise [Mordant::ParameterError, Mordant::MediaError]
+      def keep(shot, frame:, values: {})
+        raise Mordant::ParameterError.new(path: "frame", expected: "a frame of shot #{shot.name}", found: frame) unless (shot.record_in...(shot.record_in + shot.length)).cover?(frame)
+        raise Mordant::ParameterError.new(path: "steps", expected: "a recipe with steps in it", found: "none") if shot.recipe.document["steps"].empty?
+
+        picture = png(shot, frame)
+        transaction do
+          swatch = new(document: shot.recipe.document, origin: origin(shot, frame)).tap { |one| one.take({"name" => shot.name}.merge(values)) }
+          FileUtils.mkdir_p(folder)
+          File.binwrite(swatch.file, picture)
+          swatch
+        end
+      end
+
+      def folder = File.join(Settings.library, "swatches")
+
+      private
+
+      def origin(shot, frame)
+        {project: shot.cut.project.name, cut: shot.cut.name, shot: shot.name, version: shot.recipe.name,
+         timecode: (Mordant::Cut::Timecode.parse("01:00:00:00", shot.cut.project.rate) + frame).to_s}
+      end
+
+      # The finished picture in the leading target's codes, 16 bits.
+      def png(shot, frame)
+        project = shot.cut.project
+        codes = shot.clip.reader.frame(shot.source_in + frame - shot.record_in, width: project.width, height: project.height)
+        working = project.plan(shot.grade, shot.clip.source_encoding).run(codes)
+        Mordant::Media::Png.encode(project.output.run(working), bits: 16, compression: 3)
+      end
+    end
+
+    # @param values [Hash] some of name, description, folder, peg
+    # @raise [Mordant::ParameterError]
+    def take(values)
+      texts = LONGEST.to_h { |key, longest| [key, text(key, values.fetch(key) { self[key] }, longest)] }
+      number = values.fetch("peg") { peg }
+      raise Mordant::ParameterError.new(path: "peg", expected: "a digit or none", found: number) unless [nil, *PEGS].include?(number)
+
+      transaction do
+        Swatch.where(peg: number).where.not(id:).update_all(peg: nil) if number
+        update!(**texts, peg: number)
+      end
+    end
+
+    # @return [String] of its picture
+    def file = File.join(self.class.folder, "#{id}.png")
+
+    def forget
+      destroy!
+      FileUtils.rm_f(file)
+    end
+
+    def to_h = {id:, name:, description:, folder:, peg:, origin:, document:}
+
+    private
+
+    def text(key, value, longest)
+      fine = value.is_a?(String) && value.strip.length <= longest && (key != "name" || !value.strip.empty?)
+      fine ? value.strip : raise(Mordant::ParameterError.new(path: key, expected: "at most #{longest} characters", found: value))
+    end
+  end
+end

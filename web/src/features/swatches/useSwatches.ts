@@ -1,0 +1,109 @@
+import { getJson, sendJson } from '@/api/client'
+import type { Project, Recipe, RecipeDocument, Swatch } from '@/api/types'
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { useCut } from '../bench/useCut'
+import { useCopies } from '../grade/useCopies'
+import { useRecipes } from '../grade/useRecipes'
+import { useNotices } from '../shell/useNotices'
+
+/** Kept grades, and one of them on trial: its steps ticked, in place of the shot's own or after them. */
+export const useSwatches = defineStore('swatches', () => {
+  const cut = useCut()
+  const recipes = useRecipes()
+  const copies = useCopies()
+  const notices = useNotices()
+  const all = ref<Swatch[]>([])
+  const search = ref('')
+  const trial = ref<Swatch | null>(null)
+  /** Ids of its steps that are left out. */
+  const left = ref<string[]>([])
+  const after = ref(false)
+
+  watch(() => cut.shot?.id, drop)
+
+  async function attempt(work: () => Promise<Swatch[]>): Promise<boolean> {
+    try {
+      all.value = await work()
+      return true
+    } catch (error) {
+      notices.trouble(error)
+      return false
+    }
+  }
+  const load = () => attempt(() => getJson<Swatch[]>('/swatches'))
+
+  const found = computed(() => {
+    const words = search.value.trim().toLowerCase()
+    const text = ({ name, description, folder, origin }: Swatch) => [name, description, folder, ...Object.values(origin)].join(' ').toLowerCase()
+    return words ? all.value.filter((one) => text(one).includes(words)) : all.value
+  })
+  const folders = computed(() => {
+    const names = [...new Set(found.value.map((one) => one.folder))].sort()
+    return names.map((name) => ({ name, swatches: found.value.filter((one) => one.folder === name) }))
+  })
+
+  /** Keeps the grade of the shot that is open, with the picture that is seen. */
+  async function keep(values: Partial<Pick<Swatch, 'name' | 'description' | 'folder' | 'peg'>>): Promise<boolean> {
+    const shot = cut.shot
+    if (!shot) return false
+    await recipes.settled()
+    const kept = await attempt(() => sendJson<Swatch[]>('POST', `/shots/${shot.id}/swatches`, { frame: cut.frame, ...values }))
+    if (kept) notices.news(values.peg === undefined || values.peg === null ? `${values.name ?? shot.name} kept in the swatchbook` : `grade of ${shot.name} on peg ${values.peg}`)
+    return kept
+  }
+
+  function recall(swatch: Swatch) {
+    trial.value = swatch
+    left.value = []
+  }
+  async function recallPeg(peg: number) {
+    if (all.value.length === 0) await load()
+    const swatch = all.value.find((one) => one.peg === peg)
+    if (swatch) recall(swatch)
+    else notices.news(`Nothing hangs on peg ${peg}. Shift and the digit hang this shot's grade on it.`)
+  }
+  function drop() {
+    trial.value = null
+  }
+
+  const steps = computed(() => (trial.value?.document.steps ?? []).filter((step) => !left.value.includes(step.id)))
+  const document = computed<RecipeDocument | null>(() => (trial.value ? { steps: [...(after.value ? (cut.shot?.recipe.document.steps ?? []) : []), ...steps.value] } : null))
+
+  /** Onto the shot, the picked ones or all members of its family; one undo. */
+  async function accept(onto: 'shot' | 'picked' | 'family') {
+    const shot = cut.shot
+    if (!trial.value || !shot || !cut.cut) return
+    const shots = onto === 'shot' ? [shot.id] : onto === 'picked' ? copies.shots : (cut.familyOf(shot)?.shots ?? [shot.id])
+    const words = `${trial.value.name} recalled on ${shots.length === 1 ? shot.name : `${shots.length} shots`}`.slice(0, 120)
+    try {
+      await recipes.settled()
+      const answer = await sendJson<{ recipes: Recipe[]; project: Project }>('POST', `/cuts/${cut.cut.id}/paste`, { shots, steps: steps.value, replace: !after.value, words })
+      recipes.adopt(answer.recipes)
+      recipes.kept(answer.project)
+      drop()
+    } catch (error) {
+      notices.trouble(error)
+    }
+  }
+
+  return {
+    all,
+    search,
+    folders,
+    trial,
+    left,
+    after,
+    document,
+    load,
+    keep,
+    change: (swatch: Swatch, values: Partial<Swatch>) => attempt(() => sendJson<Swatch[]>('PATCH', `/swatches/${swatch.id}`, values)),
+    forget: (swatch: Swatch) => attempt(() => sendJson<Swatch[]>('DELETE', `/swatches/${swatch.id}`)),
+    recall,
+    recallPeg,
+    drop,
+    tick: (id: string) => (left.value = left.value.includes(id) ? left.value.filter((one) => one !== id) : [...left.value, id]),
+    accept,
+    picture: (swatch: Swatch) => `/api/swatches/${swatch.id}/picture.png?small=1`,
+  }
+})
