@@ -88,6 +88,12 @@ RSpec.describe "Washes" do
     expect(level.call(trial: [{recipe: wash["recipe"]["id"], document: Studio.balance(exposure: 2.0)}])).to be > level.call
   end
 
+  it "count as grades where settings ask what they would change" do
+    lay(exposure: 1.0)
+    call(:put, "/projects/#{cut.project_id}/settings", {working_space: "acescc"})
+    expect([last_response.status, json["error"]]).to match([409, /2 shots are graded/])
+  end
+
   it "go into what is delivered" do
     lay(exposure: 1.0)
     plan = Server::OutputJob.new({}).tap { |job| job.instance_variable_set(:@cut, Server::Cut.find(cut.id)) }.send(:sources).values.first.plan

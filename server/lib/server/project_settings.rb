@@ -52,7 +52,7 @@ module Server
         kinds::Clip.new(name: clip.path, encoding: clip.encoding, range: clip.range, declared_range: clip.declared_range, transfer: clip.transfer)
       end
       kinds.new(space: @project.space, targets: @project.views.map { |target| kinds::Target.new(name: target.name, view: target.view) },
-        canvas: @project.canvas, clips:, recipes: graded)
+        canvas: @project.canvas, clips:, recipes:)
     end
 
     private
@@ -81,12 +81,17 @@ module Server
       {"encoding" => encoding, "encoding_reason" => reason}
     end
 
-    # Recipes that change pictures, by the names of their shots.
-    def graded
-      @graded ||= Shot.where(cut: @project.cuts).includes(:recipes, :cut).filter_map do |shot|
-        recipe = shot.recipe.grade
-        ["#{shot.cut.name} #{shot.name}", recipe] unless recipe.neutral?
-      end.to_h
+    def shots = @shots ||= Shot.where(cut: @project.cuts).includes(:recipes, :cut).to_a
+
+    # Shots whose pictures steps change: their own, their family's or a wash's.
+    def graded = @graded ||= shots.reject { |shot| shot.grade.neutral? }
+
+    # Recipes that change pictures, by the names of what they belong to.
+    def recipes
+      cuts = shots.map(&:cut).uniq
+      shared = cuts.flat_map { |cut| cut.loaded_washes.map { |wash| ["#{cut.name} wash #{wash.name}", wash.recipe] } } +
+        cuts.flat_map { |cut| cut.loaded_families.flat_map { |family| family.recipes.map { |recipe| ["#{cut.name} #{recipe.place} of #{family.name}", recipe] } } }
+      (shots.map { |shot| ["#{shot.cut.name} #{shot.name}", shot.recipe] } + shared).to_h.transform_values(&:grade).reject { |_, grade| grade.neutral? }
     end
 
     # Numbers of a grade stay as they are; what they mean depends on these.

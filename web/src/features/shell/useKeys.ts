@@ -23,7 +23,7 @@ export function pressKey(key: string, down: boolean) {
 export const activeShortcuts = () => listeners.flat()
 
 function typing(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
+  return target instanceof HTMLElement && (target.matches('input:not([type=checkbox], [type=radio], [type=range], [type=file]), textarea, select') || target.isContentEditable)
 }
 
 function nameOf(event: KeyboardEvent): string {
@@ -43,8 +43,8 @@ export function useKeys(shortcuts: Shortcut[]) {
     if (typing(event.target) || event.altKey) return
     const found = shortcuts.find((shortcut) => shortcut.key === nameOf(event))
     if (!found) return
-    // a button that has the focus is pressed by the space bar
-    if (found.key === 'space' && event.target instanceof HTMLElement && event.target.matches('button, a')) return
+    // what has the focus is pressed by the space bar
+    if (found.key === 'space' && event.target instanceof HTMLElement && event.target.matches('button, a, input')) return
     event.preventDefault()
     if (found.release) {
       if (held.has(found)) return
