@@ -48,7 +48,6 @@ module Mordant
       #
       # @return [Array<Float>] 0..1
       def overlaps
-        moved = @picture.dup
         moved = Shifted.new(moved.coordinates + Numo::DFloat[*shift].reshape(3, 1))
         plain = Density.new(@hero)
         [@picture, moved].map { |points| plain.overlap(Density.new(points)).round(4) }

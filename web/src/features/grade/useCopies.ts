@@ -1,15 +1,14 @@
-import { sendJson } from '@/api/client'
-import type { Project, Recipe, StepDocument } from '@/api/types'
+import type { StepDocument } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { useCut } from '../bench/useCut'
 import { useNotices } from '../shell/useNotices'
-import { useRecipes } from './useRecipes'
+import { usePaste } from './usePaste'
 
 /** Steps that were copied, and the shots they would go on. */
 export const useCopies = defineStore('copies', () => {
   const cut = useCut()
-  const recipes = useRecipes()
+  const paste = usePaste()
   const notices = useNotices()
   const steps = ref<StepDocument[]>([])
   /** A whole recipe was copied: it replaces what it is put on. */
@@ -36,18 +35,10 @@ export const useCopies = defineStore('copies', () => {
   }
 
   async function put() {
-    if (!cut.cut || steps.value.length === 0 || shots.value.length === 0) return
+    if (steps.value.length === 0) return
     const count = shots.value.length
-    const said = `${words.value} put on ${count} ${count === 1 ? 'shot' : 'shots'}`.slice(0, 120)
-    try {
-      await recipes.settled()
-      const answer = await sendJson<{ recipes: Recipe[]; project: Project }>('POST', `/cuts/${cut.cut.id}/paste`, { shots: shots.value, steps: steps.value, replace: whole.value, words: said })
-      recipes.adopt(answer.recipes)
-      cut.project = answer.project
-      notices.news(said)
-    } catch (error) {
-      notices.trouble(error)
-    }
+    const said = `${words.value} put on ${count} ${count === 1 ? 'shot' : 'shots'}`
+    if (await paste(shots.value, steps.value, whole.value, said)) notices.news(said)
   }
 
   return { steps, whole, picked, shots, words, copy, pick, put }

@@ -3,6 +3,7 @@ import type { RecipeDocument, Region, Shot } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useCut } from '../bench/useCut'
+import { usePaste } from '../grade/usePaste'
 import { useRecipes } from '../grade/useRecipes'
 import { useNotices } from '../shell/useNotices'
 
@@ -19,6 +20,7 @@ export const usePairing = defineStore('pairing', () => {
   const cut = useCut()
   const recipes = useRecipes()
   const notices = useNotices()
+  const paste = usePaste()
   const familyId = ref<number | null>(null)
   const memberId = ref<number | null>(null)
   const found = ref<Found | null>(null)
@@ -77,22 +79,9 @@ export const usePairing = defineStore('pairing', () => {
   /** The hero's steps on this member or on all of them, in place of their own; one undo. */
   async function copy(all: boolean) {
     const shots = all ? members.value : member.value ? [member.value] : []
-    if (!hero.value || !cut.cut || shots.length === 0) return
+    if (!hero.value) return
     const words = `recipe of ${hero.value.name} on ${shots.length === 1 ? shots[0]?.name : `${shots.length} shots`}`
-    try {
-      await recipes.settled()
-      const answer = await sendJson<{ recipes: Shot['recipe'][]; project: NonNullable<typeof cut.project> }>('POST', `/cuts/${cut.cut.id}/paste`, {
-        shots: shots.map((shot) => shot.id),
-        steps: hero.value.recipe.document.steps,
-        replace: true,
-        words,
-      })
-      recipes.adopt(answer.recipes)
-      recipes.kept(answer.project)
-      drop()
-    } catch (error) {
-      notices.trouble(error)
-    }
+    if (await paste(shots.map((shot) => shot.id), hero.value.recipe.document.steps, true, words)) drop()
   }
 
   return {

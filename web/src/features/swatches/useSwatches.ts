@@ -1,9 +1,10 @@
 import { getJson, sendJson } from '@/api/client'
-import type { Project, Recipe, RecipeDocument, Swatch } from '@/api/types'
+import type { RecipeDocument, Swatch } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useCut } from '../bench/useCut'
 import { useCopies } from '../grade/useCopies'
+import { usePaste } from '../grade/usePaste'
 import { useRecipes } from '../grade/useRecipes'
 import { useNotices } from '../shell/useNotices'
 
@@ -13,6 +14,7 @@ export const useSwatches = defineStore('swatches', () => {
   const recipes = useRecipes()
   const copies = useCopies()
   const notices = useNotices()
+  const paste = usePaste()
   const all = ref<Swatch[]>([])
   const search = ref('')
   const trial = ref<Swatch | null>(null)
@@ -73,18 +75,10 @@ export const useSwatches = defineStore('swatches', () => {
   /** Onto the shot, the picked ones or all members of its family; one undo. */
   async function accept(onto: 'shot' | 'picked' | 'family') {
     const shot = cut.shot
-    if (!trial.value || !shot || !cut.cut) return
+    if (!trial.value || !shot) return
     const shots = onto === 'shot' ? [shot.id] : onto === 'picked' ? copies.shots : (cut.familyOf(shot)?.shots ?? [shot.id])
-    const words = `${trial.value.name} recalled on ${shots.length === 1 ? shot.name : `${shots.length} shots`}`.slice(0, 120)
-    try {
-      await recipes.settled()
-      const answer = await sendJson<{ recipes: Recipe[]; project: Project }>('POST', `/cuts/${cut.cut.id}/paste`, { shots, steps: steps.value, replace: !after.value, words })
-      recipes.adopt(answer.recipes)
-      recipes.kept(answer.project)
-      drop()
-    } catch (error) {
-      notices.trouble(error)
-    }
+    const words = `${trial.value.name} recalled on ${shots.length === 1 ? shot.name : `${shots.length} shots`}`
+    if (await paste(shots, steps.value, !after.value, words)) drop()
   }
 
   return {

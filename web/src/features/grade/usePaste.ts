@@ -1,0 +1,30 @@
+import { sendJson } from '@/api/client'
+import type { Project, Recipe, StepDocument } from '@/api/types'
+import { useCut } from '../bench/useCut'
+import { useNotices } from '../shell/useNotices'
+import { useRecipes } from './useRecipes'
+
+const LONGEST = 120 // characters of what was done
+
+/** Copies of steps onto shots, in place of what is there or after it, as one change. */
+export function usePaste() {
+  const cut = useCut()
+  const recipes = useRecipes()
+  const notices = useNotices()
+
+  /** @returns whether it was kept */
+  return async function paste(shots: number[], steps: StepDocument[], replace: boolean, words: string): Promise<boolean> {
+    if (!cut.cut || shots.length === 0) return false
+    try {
+      await recipes.settled()
+      const body = { shots, steps, replace, words: words.slice(0, LONGEST) }
+      const answer = await sendJson<{ recipes: Recipe[]; project: Project }>('POST', `/cuts/${cut.cut.id}/paste`, body)
+      recipes.adopt(answer.recipes)
+      recipes.kept(answer.project)
+      return true
+    } catch (error) {
+      notices.trouble(error)
+      return false
+    }
+  }
+}
