@@ -48,7 +48,7 @@ module Mordant
       #
       # @return [Array<Float>] 0..1
       def overlaps
-        moved = Shifted.new(moved.coordinates + Numo::DFloat[*shift].reshape(3, 1))
+        moved = Shifted.new(@picture.coordinates + Numo::DFloat[*shift].reshape(3, 1))
         plain = Density.new(@hero)
         [@picture, moved].map { |points| plain.overlap(Density.new(points)).round(4) }
       end

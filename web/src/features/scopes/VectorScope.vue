@@ -30,7 +30,7 @@ const { width, height } = useCanvas(canvas, box, (context, wide, tall) => {
 })
 const edge = computed(() => Math.min(width.value, height.value))
 /** Shares of the square from the lower left. */
-const half = computed(() => props.shown?.header.vector?.half ?? 0.56)
+const half = computed(() => props.shown?.header.vector?.half ?? 1)
 const share = (difference: number) => 0.5 + difference / (2 * half.value)
 const targets = computed(() =>
   (scopes.vectorTargets ?? []).map((one) => ({ ...one, x: share(one.cb), y: 1 - share(one.cr) })).filter(({ x, y }) => x >= 0 && x <= 1 && y >= 0 && y <= 1),

@@ -87,7 +87,7 @@ describe('instruments', () => {
     const cut = useCut()
     cut.cut = cutOf()
     cut.project = cut.cut.project
-    cut.project.targets[0]!.scale = { percent: [[0, '0']], code: [[1, '1023']], legal: [[1, '940']], luminance: [[1, '100']], light: [0, 10, 100], absolute: false, targets: [] }
+    cut.project.targets[0]!.scale = { percent: [[0, '0']], code: [[0, '0'], [1, '1023']], legal: [[0, '64'], [1, '940']], luminance: [[1, '100']], light: [0, 10, 100], absolute: false, targets: [] }
     useScopes().reset()
   })
   afterEach(() => vi.unstubAllGlobals())

@@ -105,11 +105,17 @@ export const useScopes = defineStore('scopes', () => {
     return kept.value.range === 'legal' ? scale.value.legal : scale.value.code
   })
 
+  /** Codes at both ends of the scale, as the core counts them in the range that is read. */
+  const ends = computed(() => {
+    const list = (kept.value.range === 'legal' ? scale.value?.legal : scale.value?.code) ?? []
+    return [Number(list[0]?.[1] ?? 0), Number(list.at(-1)?.[1] ?? 0)] as const
+  })
+
   /** A place of the scale in the unit that is shown. */
   function words(place: number): string {
-    const { unit, range } = kept.value
+    const { unit } = kept.value
     if (unit === 'percent') return `${(place * 100).toFixed(1)} %`
-    if (unit === 'code') return `${Math.round(range === 'legal' ? 64 + 876 * place : place * 1023)}`
+    if (unit === 'code') return `${Math.round(ends.value[0] + (ends.value[1] - ends.value[0]) * place)}`
     const table = scale.value?.light ?? []
     const at = Math.min(1, Math.max(0, place)) * (table.length - 1)
     const low = table[Math.floor(at)] ?? 0
@@ -121,9 +127,9 @@ export const useScopes = defineStore('scopes', () => {
   function placeOf(text: string): number | null {
     const value = Number(text.trim().replace(',', '.').replace(/\s*(%|cd.*)$/, ''))
     if (text.trim() === '' || !Number.isFinite(value)) return null
-    const { unit, range } = kept.value
+    const { unit } = kept.value
     if (unit === 'percent') return value / 100
-    if (unit === 'code') return range === 'legal' ? (value - 64) / 876 : value / 1023
+    if (unit === 'code') return (value - ends.value[0]) / (ends.value[1] - ends.value[0])
     const table = scale.value?.light ?? []
     const above = table.findIndex((light) => light >= value)
     if (above <= 0) return above === 0 ? 0 : null
