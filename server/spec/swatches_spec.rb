@@ -59,6 +59,20 @@ RSpec.describe "Swatches" do
     expect([Server::Swatch.count, Dir[File.join(Server::Swatch.folder, "*")]]).to eq([0, []])
   end
 
+  it "leave as one file, come back from it, and are compared with" do
+    found = keep(name: "Warm jetty", folder: "day", description: "for the wides").first
+    call(:get, "/swatches/#{found["id"]}/file")
+    expect(last_response.headers["content-disposition"]).to include("Warm_jetty.swatch.png")
+    file = last_response.body
+    call(:post, "/swatches/import?folder=from+others", file)
+    back = json.find { |one| one["folder"] == "from others" }
+    expect(back).to include(found.slice("name", "description", "origin", "encoding", "document")).and include("peg" => nil)
+    call(:post, "/cuts/#{cut.id}/picture", {frame: 0, swatch: back["id"]})
+    expect(last_response.status).to eq(200)
+    call(:post, "/swatches/import", file[0, 200])
+    expect([last_response.status, json["error"], Server::Swatch.count]).to match([422, /ends too early/, 2])
+  end
+
   it "go onto shots of another project, chosen steps of them" do
     found = keep(name: "A").first
     other = Server::Project.create!(name: "Other", width: 64, height: 36)

@@ -8,7 +8,8 @@ module Server
   # Routes live in routes/, one module a concept, each a Sinatra extension.
   class App < Sinatra::Base
     LARGEST_BODY = 2 * 1024 * 1024 # bytes
-    LARGEST_LUT = 64 * 1024 * 1024
+    LARGEST_FILE = 96 * 1024 * 1024
+    FILES = %r{\A/api/(luts|swatches/import|projects/\d+/stills)\z} # where one is the body
     WEB = File.join(ROOT, "web/dist")
 
     set :environment, :production
@@ -23,13 +24,12 @@ module Server
     helpers Requests
     use Guard
 
-    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, PictureRoutes, BakeRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
+    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, StillRoutes, PictureRoutes, BakeRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
 
     before "/api/*" do
       content_type :json
-      most = (request.path_info == "/api/luts") ? LARGEST_LUT : LARGEST_BODY
+      most = FILES.match?(request.path_info) ? LARGEST_FILE : LARGEST_BODY
       halt 413, {error: "a request may hold at most #{most} bytes"}.to_json if request.content_length.to_i > most
-      halt 413, {error: "a request may hold at most #{LARGEST_BODY} bytes"}.to_json if request.content_length.to_i > LARGEST_BODY
     end
 
     after { ActiveRecord::Base.connection_handler.clear_active_connections! }

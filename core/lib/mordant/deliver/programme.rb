@@ -49,7 +49,7 @@ module Mordant
       end
 
       def each_picture(shot, segment)
-        source = @sources.fetch(shot.key)
+        source = @sources[shot.key]
         source.reader.each(first: shot.source_at(segment.first), count: segment.length, width: @width, height: @height) do |codes|
           yield source.plan.run(codes)
         end

@@ -69,7 +69,22 @@ module Mordant
         @correction.empty? ? shown : shown.with(@correction.call(shown.rgb))
       end
 
+      # A finished picture, one that was brought in or frozen: of the view it has the codes alone.
+      #
+      # @param still [Frame] codes of a display encoding
+      # @return [Array<Frame>] in the view's codes, and as it is drawn
+      def finished(still)
+        measured = turned(still, view.encoding)
+        shown = turned(measured, CANVASES.fetch(canvas))
+        [measured, @correction.empty? ? shown : shown.with(@correction.call(shown.rgb))]
+      end
+
       private
+
+      def turned(frame, encoding)
+        chain = self.class.onward(frame.encoding, encoding)
+        chain.empty? ? frame : frame.with(chain.call(frame.rgb), encoding:)
+      end
 
       def uncorrected(working, measured)
         return drawn_boosted(working) unless @boost.empty?

@@ -4,12 +4,12 @@ module Mordant
   module Media
     # Code values as whole numbers of a bit depth.
     module Integers
-      TYPES = {8 => Numo::UInt8, 16 => Numo::UInt16}.freeze
+      TYPES = {8 => Numo::UInt8, 10 => Numo::UInt16, 16 => Numo::UInt16}.freeze
 
       module_function
 
       # @param frame [Frame] code values; held to 0.0..1.0, NaN becomes 0
-      # @param bits [Integer] 8 or 16: the full range is 0..2^bits - 1
+      # @param bits [Integer] 8, 10 or 16: the full range is 0..2^bits - 1
       # @return [Numo::UInt8, Numo::UInt16] [pixels, 3]
       def interleave(frame, bits)
         largest = 2**bits - 1

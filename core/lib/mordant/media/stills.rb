@@ -4,10 +4,11 @@ require "vips"
 
 module Mordant
   module Media
-    # Single pictures through libvips: PNG and TIFF of 8 or 16 bits. OpenEXR is
-    # written by EXR.
+    # Single pictures through libvips: PNG and TIFF of 8 or 16 bits,
+    # and JPEG, which is only read. OpenEXR is written by EXR.
     module Stills
-      READABLE = %w[.png .tif .tiff].freeze
+      WRITTEN = %w[.png .tif .tiff].freeze
+      READABLE = [*WRITTEN, ".jpg", ".jpeg"].freeze
       LARGEST = 16_384 # pixels on an edge
 
       module_function
@@ -28,6 +29,24 @@ module Mordant
         raise MediaError.new(path, "it cannot be read: #{e.message.lines.first.to_s.strip}")
       end
 
+      # A picture as large as a raster holds it, the rest black.
+      #
+      # @param path [String]
+      # @param width [Integer] of the raster
+      # @param height [Integer]
+      # @return [Codes]
+      # @raise [MediaError]
+      def fitted(path, width:, height:)
+        image = Vips::Image.new_from_file(path, fail_on: :truncated)
+        scale = [width.fdiv(image.width), height.fdiv(image.height)].min
+        image = image.resize(scale, kernel: :lanczos3) unless scale == 1
+        return codes(image) if [image.width, image.height] == [width, height]
+
+        codes(image.embed((width - image.width) / 2, (height - image.height) / 2, width, height))
+      rescue Vips::Error => e
+        raise MediaError.new(path, "it cannot be read: #{e.message.lines.first.to_s.strip}")
+      end
+
       # A small copy to show.
       #
       # @param path [String]
@@ -43,6 +62,9 @@ module Mordant
       end
 
       def codes(image)
+        image = image.colourspace(:srgb) if image.interpretation == :cmyk
+        raise Vips::Error, "channels of 8 or 16 bits are wanted, these are #{image.format}" unless %i[uchar ushort].include?(image.format)
+
         image = image.bandjoin([image, image]) if image.bands < 3
         image = image.extract_band(0, n: 3)
         image = (image.format == :uchar) ? (image.cast(:ushort) * 257).cast(:ushort) : image.cast(:ushort)
@@ -53,8 +75,8 @@ module Mordant
       # @param path [String] .png, .tif or .tiff, 16 bits
       # @raise [MediaError]
       def write(frame, path)
-        unless READABLE.include?(File.extname(path).downcase)
-          raise MediaError.new(path, "a still is written as one of #{[*READABLE, ".exr"].join(", ")}")
+        unless WRITTEN.include?(File.extname(path).downcase)
+          raise MediaError.new(path, "a still is written as one of #{[*WRITTEN, ".exr"].join(", ")}")
         end
         Png.image(frame, 16).write_to_file(path)
       rescue Vips::Error => e

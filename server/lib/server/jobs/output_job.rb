@@ -39,7 +39,7 @@ module Server
     def open_kind(resuming)
       project = cut.project
       path = resuming ? @output.file : Mordant::Deliver::Naming.place(Settings.delivery, @output.path)
-      start = Mordant::Cut::Timecode.parse("01:00:00:00", project.rate) + @output.first
+      start = cut.timecode(@output.first)
       @output.kind_class.new(Mordant::Deliver::Kind::Job.new(path:, width: project.width, height: project.height,
         rate: project.rate, start:, reel: @output.shot&.clip&.reel, range: project.output_range, resume: resuming))
     end
@@ -50,7 +50,7 @@ module Server
       bulk = ready.zero? && bulk(kind, view)
       return kind.bulk(bulk, @output.frames) { |done| report(done) } if bulk
 
-      programme.each(first: @output.first + ready, count: @output.frames - ready) do |frame, record|
+      cut.programme.each(first: @output.first + ready, count: @output.frames - ready) do |frame, record|
         kind.write(view.run(frame), record - @output.first)
         report(record - @output.first + 1)
       end
@@ -65,7 +65,7 @@ module Server
       return unless layers.one? && layers.first.outgoing.nil?
 
       shot = layers.first.incoming
-      made = Mordant::Deliver::Bulk.new(source: sources.fetch(shot.key), output: view, bits: kind.class.bits,
+      made = Mordant::Deliver::Bulk.new(source: cut.source_of(cut.loaded_shots.find { |one| one.id == shot.key }), output: view, bits: kind.class.bits,
         first: shot.source_at(@output.first), count: @output.frames)
       made if made.fits?
     end
@@ -83,17 +83,6 @@ module Server
     end
 
     def cut = @cut ||= @output.order.cut
-
-    def sources
-      @sources ||= cut.loaded_shots.to_h do |shot|
-        plan = cut.project.plan(shot.grade, shot.clip.source_encoding)
-        [shot.id, Mordant::Deliver::Programme::Source.new(reader: shot.clip.reader, plan:)]
-      end
-    end
-
-    def programme
-      Mordant::Deliver::Programme.new(timeline: cut.timeline, sources:, width: cut.project.width, height: cut.project.height)
-    end
 
     def complaint(error)
       case error

@@ -66,6 +66,27 @@ module Server
     # @return [Mordant::Cut::Timeline]
     def timeline = Mordant::Cut::Timeline.new(loaded_shots.map(&:placed))
 
+    # @yieldparam shot [Shot]
+    # @yieldreturn [Mordant::Grade::Recipe] its grade; without a block, as it is stored
+    # @return [Mordant::Deliver::Programme] at the project's raster
+    def programme(&grade)
+      sources = Hash.new { |known, id| known[id] = source_of(loaded_shots.find { |shot| shot.id == id }, &grade) }
+      Mordant::Deliver::Programme.new(timeline:, sources:, width: project.width, height: project.height)
+    end
+
+    # @param shot [Shot]
+    # @return [Mordant::Deliver::Programme::Source]
+    def source_of(shot)
+      recipe = block_given? ? yield(shot) : shot.grade
+      Mordant::Deliver::Programme::Source.new(reader: shot.clip.reader, plan: project.plan(recipe, shot.clip.source_encoding))
+    end
+
+    # @param frame [Integer] record frame
+    # @return [Mordant::Cut::Timecode]
+    def timecode(frame) = Mordant::Cut::Timecode.parse(START, project.rate) + frame
+
+    START = "01:00:00:00"
+
     # For a list of cuts; what the pictures of its shots depend on.
     def summary
       {id:, name:, shots: shots.map { |shot| {id: shot.id, revision: shot.revision, encoding: shot.clip.encoding, range: shot.clip.range} }}

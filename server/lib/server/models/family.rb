@@ -45,6 +45,19 @@ module Server
       end
     end
 
+    # Makes shots its members, as one change.
+    #
+    # @param shots [Array<Shot>] of its cut
+    # @raise [Mordant::ParameterError]
+    def take_in(shots, words:)
+      raise Mordant::ParameterError.new(path: "shots", expected: "at least one shot", found: "none") if shots.empty?
+
+      transaction do
+        cut.project.lock!
+        Change.record(cut.project, words:, states: shots.to_h { |shot| [shot, {"family_id" => id}] })
+      end
+    end
+
     def self.checked_name(value)
       name = value.to_s.strip
       name.length.between?(1, 60) ? name : raise(Mordant::ParameterError.new(path: "name", expected: "1 to 60 characters", found: value))

@@ -11,6 +11,7 @@ module Server
     has_many :clips
     has_many :cuts
     has_many :intakes
+    has_many :stills
     has_many :history, class_name: "Server::Change"
     belongs_to :head_change, class_name: "Server::Change", optional: true
 

@@ -5,7 +5,9 @@ module Server
   class Shot < Record
     include Undoable
 
-    KEPT = %w[active_recipe_id family_id].freeze
+    KEPT = %w[active_recipe_id family_id flag note].freeze
+    FLAGS = %w[madder weld woad orchil walnut].freeze
+    LONGEST_NOTE = 500 # characters
 
     belongs_to :cut
     belongs_to :clip
@@ -47,6 +49,36 @@ module Server
         cut.project.lock!
         choose(version, "#{name}: version #{version.name}")
       end
+    end
+
+    # Puts a flag on shots, or takes it off, as one change.
+    #
+    # @param shots [Array<Shot>] of a cut
+    # @param flag [String, nil] one of FLAGS
+    # @param note [String]
+    # @param words [String] what was done
+    # @raise [Mordant::ParameterError]
+    def self.mark(cut, shots, flag:, note:, words:)
+      raise Mordant::ParameterError.new(path: "flag", expected: "#{FLAGS.join(", ")} or none", found: flag) unless [nil, *FLAGS].include?(flag)
+      raise Mordant::ParameterError.new(path: "note", expected: "at most #{LONGEST_NOTE} characters", found: note) unless note.is_a?(String) && note.length <= LONGEST_NOTE
+      raise Mordant::ParameterError.new(path: "shots", expected: "at least one shot", found: "none") if shots.empty?
+
+      transaction do
+        cut.project.lock!
+        Change.record(cut.project, words:, states: shots.to_h { |shot| [shot, {"flag" => flag, "note" => note.strip}] })
+      end
+    end
+
+    # The frame that stands for it from now on.
+    #
+    # @param kind [String] "poster", chosen, or "worked", where its grade was changed last
+    # @param frame [Integer] record frame
+    # @raise [Mordant::ParameterError] of a frame that is not its own
+    def stand(kind, frame)
+      at = frame - record_in
+      raise Mordant::ParameterError.new(path: "frame", expected: "a frame of shot #{name}", found: frame) unless (0...length).cover?(at)
+
+      update!(kind => at) unless self[kind] == at
     end
 
     # The washes that lie over it, in their order.
@@ -96,7 +128,7 @@ module Server
     end
 
     def to_h
-      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, family: family_id, clip: clip.to_h, recipe: recipe.to_h,
+      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, family: family_id, flag:, note:, poster:, worked:, clip: clip.to_h, recipe: recipe.to_h,
        versions: recipes.map { |one| {id: one.id, name: one.name, revision: one.revision} }}
     end
 

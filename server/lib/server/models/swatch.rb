@@ -20,30 +20,43 @@ module Server
         raise Mordant::ParameterError.new(path: "frame", expected: "a frame of shot #{shot.name}", found: frame) unless (shot.record_in...(shot.record_in + shot.length)).cover?(frame)
         raise Mordant::ParameterError.new(path: "steps", expected: "a recipe with steps in it", found: "none") if shot.recipe.document["steps"].empty?
 
-        picture = png(shot, frame)
-        transaction do
-          swatch = new(document: shot.recipe.document, origin: origin(shot, frame)).tap { |one| one.take({"name" => shot.name}.merge(values)) }
-          FileUtils.mkdir_p(folder)
-          File.binwrite(swatch.file, picture)
-          swatch
-        end
+        add(png(shot, frame), {"name" => shot.name}.merge(values), document: shot.recipe.document, origin: origin(shot, frame), encoding: shot.cut.project.view.encoding)
+      end
+
+      # @param bytes [String] a swatch file, see Mordant::Grade::SwatchFile
+      # @param folder [String, nil] to put it in; nil: the one it names
+      # @return [Swatch]
+      # @raise [Mordant::ParameterError]
+      def bring_in(bytes, folder: nil)
+        found = Mordant::Grade::SwatchFile.read(bytes)
+        encoding = Mordant::Colour.encoding(found.fetch("encoding", "rec709-bt1886")).id
+        values = found.slice("name", "description", "folder").merge(folder ? {"folder" => folder} : {})
+        add(bytes, values, document: {"steps" => found["steps"]}, origin: found.fetch("origin", {}), encoding:)
       end
 
       def folder = File.join(Settings.library, "swatches")
 
       private
 
+      def add(picture, values, **facts)
+        transaction do
+          swatch = new(**facts).tap { |one| one.take(values) }
+          FileUtils.mkdir_p(folder)
+          File.binwrite(swatch.file, picture)
+          swatch
+        end
+      end
+
       def origin(shot, frame)
         {project: shot.cut.project.name, cut: shot.cut.name, shot: shot.name, version: shot.recipe.name,
-         timecode: (Mordant::Cut::Timecode.parse("01:00:00:00", shot.cut.project.rate) + frame).to_s}
+         timecode: shot.cut.timecode(frame).to_s}
       end
 
       # The finished picture in the leading target's codes, 16 bits.
       def png(shot, frame)
         project = shot.cut.project
         codes = shot.clip.reader.frame(shot.source_in + frame - shot.record_in, width: project.width, height: project.height)
-        working = project.plan(shot.grade, shot.clip.source_encoding).run(codes)
-        Mordant::Media::Png.encode(project.output.run(working), bits: 16, compression: 3)
+        Mordant::Media::Png.encode(project.output.run(shot.cut.source_of(shot).plan.run(codes)), bits: 16, compression: 3)
       end
     end
 
@@ -63,12 +76,20 @@ module Server
     # @return [String] of its picture
     def file = File.join(self.class.folder, "#{id}.png")
 
+    # @return [String] a file to take elsewhere
+    # @raise [Mordant::MediaError]
+    def packed
+      raise Mordant::MediaError.new(name, "the picture of this swatch is not there any more") unless File.exist?(file)
+
+      Mordant::Grade::SwatchFile.write(File.binread(file), {"name" => name, "description" => description, "folder" => folder, "origin" => origin, "encoding" => encoding, "steps" => document["steps"]})
+    end
+
     def forget
       destroy!
       FileUtils.rm_f(file)
     end
 
-    def to_h = {id:, name:, description:, folder:, peg:, origin:, document:}
+    def to_h = {id:, name:, description:, folder:, peg:, origin:, encoding:, document:}
 
     private
 

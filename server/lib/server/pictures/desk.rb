@@ -35,6 +35,8 @@ module Server
       # @return [Array<Mordant::Frame>] in the working space, as the view's file has it, and as it is drawn
       # @raise [Mordant::ParameterError, Mordant::MediaError]
       def picture(wish, size: "full")
+        return finished(wish, REDUCTIONS.fetch(size)) if wish.still
+
         layers = feeds(wish).map { |feed, share| [plan(wish.project, wish.recipe_of(feed.shot), feed.encoding).run(feed.codes(REDUCTIONS.fetch(size))), share] }
         working = layers.first.first
         working = Mordant::Deliver::Programme.mix(working, *layers.last) if layers.size > 1
@@ -148,6 +150,13 @@ module Server
       def incoming(wish) = feeds(wish).last.first
 
       private
+
+      # Of a finished picture; its light is taken for that of a scene where something asks for that.
+      def finished(wish, reduction)
+        frame = wish.still.frame(*raster(wish.project), reduction:)
+        chain = Mordant::Grade::Screen.onward(frame.encoding, wish.project.space.log)
+        [frame.with(chain.call(frame.rgb), encoding: wish.project.space.log), *wish.screen.finished(frame)]
+      end
 
       # @return [Array<Array(Feed, Float)>] layers of a frame with their shares; a test picture
       #   has no other under it

@@ -3,9 +3,10 @@
 module Server
   module Pictures
     # A second picture, told by how it differs from the first: an object of frame, source,
-    # washes and trial, each as in the first without it.
+    # washes and trial, each as in the first without it; or still or swatch, the id of one,
+    # whose picture it then is.
     module Second
-      KEYS = %w[frame source washes trial].freeze
+      KEYS = %w[frame source washes trial still swatch].freeze
 
       module_function
 
@@ -24,6 +25,7 @@ module Server
         other = document.slice("frame", "source", "washes").transform_keys(&:to_sym)
         other[:trial] = (wish.trial || {}).merge(Trial.read(document["trial"])) if document["trial"]
         other[:test] = nil if document.key?("frame")
+        other[:still] = KeptPicture.of(document, path)
         wish.with(**other)
       end
     end

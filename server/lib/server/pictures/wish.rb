@@ -6,8 +6,8 @@ module Server
     #
     # frame: record frame; trial: recipes by their id, instead of what is stored; source:
     # without any step; washes: with those over the shot; test: a test picture in place of
-    # the shot's, or nil; screen: what it is drawn on.
-    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, keyword_init: true) do
+    # the shot's, or nil; still: a KeptPicture in place of all that, or nil; screen: what it is drawn on.
+    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, keyword_init: true) do
       def initialize(washes: true, **rest) = super
 
       # @param shot [Shot]
@@ -27,6 +27,15 @@ module Server
       def with(**other) = self.class.new(**to_h, **other)
 
       def project = cut.project
+
+      # @return [Shot] at its frame, the incoming one of a dissolve
+      def shot
+        key = cut.timeline.layers(frame).last.shot.key
+        cut.loaded_shots.find { |one| one.id == key }
+      end
+
+      # @return [Mordant::Cut::Timecode]
+      def timecode = cut.timecode(frame)
     end
 
     # Where instruments measure: the source, before the look (the washes), the final picture, or

@@ -8,6 +8,22 @@ module Server
         answer(Cut.includes(project: :head_change).fetch(params["id"]).to_h)
       end
 
+      # A flag with a note on many shots at once.
+      app.post "/api/cuts/:id/flags" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        body = body_json
+        shots = every(cut.shots, ids(body, "shots"))
+        Shot.mark(cut, shots, flag: body["flag"], note: body.fetch("note", ""), words: body["words"])
+        answer(shots: shots.map { |shot| {id: shot.id, flag: shot.flag, note: shot.note} }, project: cut.project.reload.to_h)
+      end
+
+      # The frame that stands for a shot in overviews.
+      app.put "/api/shots/:id/poster" do
+        shot = Shot.fetch(params["id"])
+        shot.stand("poster", whole(body_json, "frame"))
+        answer(id: shot.id, poster: shot.poster)
+      end
+
       app.post "/api/projects/:id/cuts" do
         project = Project.fetch(params["id"])
         body = body_json

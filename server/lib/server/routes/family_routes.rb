@@ -19,6 +19,13 @@ module Server
         families_of(family.cut)
       end
 
+      app.post "/api/families/:id/members" do
+        family = Family.includes(cut: :project).fetch(params["id"])
+        body = body_json
+        family.take_in(every(family.cut.shots, ids(body, "shots")), words: body["words"])
+        families_of(family.cut)
+      end
+
       app.patch "/api/shots/:id/family" do
         shot = Shot.includes(cut: :project).fetch(params["id"])
         body = body_json

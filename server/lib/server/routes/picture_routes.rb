@@ -96,13 +96,13 @@ module Server
         Pictures::Answer.pack({shot: shot.id, nodes: Pictures::Desk::LIVE_NODES, domain:}, {lattice: lattice.to_binary})
       end
 
-      # The middle of a shot, small; the address carries all it depends on.
+      # A frame of a shot, counted from its first one, small, or its middle; the address carries all it depends on.
       app.get "/api/shots/:id/small.png" do
         shot = Shot.includes(:recipes, cut: :project).fetch(params["id"])
         content_type "image/png"
         cache_control :private, :immutable, max_age: SMALL_CACHE
         Pictures::Desk.current.gate.pass(nil, 0) do
-          frame = shot.record_in + [shot.dissolve, shot.length / 2].max.clamp(0, shot.length - 1)
+          frame = shot.record_in + (params["frame"] ? number("frame") : [shot.dissolve, shot.length / 2].max).clamp(0, shot.length - 1)
           *, drawn = Pictures::Desk.current.picture(small_wish(shot, frame), size: "small")
           Mordant::Media::Png.encode(drawn, compression: SMALL_COMPRESSION)
         end
@@ -144,7 +144,7 @@ module Server
         # @return [Pictures::Wish]
         def wish(cut, body)
           Pictures::Wish.new(cut:, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]), trial: trial(body["trial"]),
-            source: body["source"] == true, test: test_picture(body["test"]))
+            source: body["source"] == true, test: test_picture(body["test"]), still: Pictures::KeptPicture.of(body, "body"))
         end
 
         def test_picture(id) = id && Mordant::Media::TestPicture.fetch(id)

@@ -19,6 +19,21 @@ module Server
         swatches
       end
 
+      # A swatch file, as the body.
+      app.post "/api/swatches/import" do
+        Swatch.bring_in(request.body.read, folder: params["folder"])
+        status 201
+        swatches
+      end
+
+      app.get "/api/swatches/:id/file" do
+        swatch = Swatch.fetch(params["id"])
+        bytes = swatch.packed
+        content_type "image/png"
+        attachment "#{swatch.name.gsub(/[^\p{L}\p{N}._-]+/, "_")}.swatch.png"
+        bytes
+      end
+
       app.patch "/api/swatches/:id" do
         Swatch.fetch(params["id"]).take(body_json.slice("name", "description", "folder", "peg"))
         swatches
