@@ -60,7 +60,7 @@ RSpec.describe "Families" do
 
   it "go into what is delivered" do
     put(form(*shots)["finish"], 1.0)
-    plan = Server::OutputJob.new({}).tap { |job| job.instance_variable_set(:@cut, Server::Cut.find(cut.id)) }.send(:sources).values.last.plan
+    plan = Server::Cut.find(cut.id).then { |fresh| fresh.source_of(fresh.loaded_shots.last) }.plan
     expect(plan.recipe.entries.map { |entry| entry.step.exposure }).to eq([1.0])
   end
 

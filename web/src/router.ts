@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import BoardRoom from './features/board/BoardRoom.vue'
 import BenchRoom from './features/bench/BenchRoom.vue'
 import CleanPicture from './features/bench/CleanPicture.vue'
 import DispatchRoom from './features/dispatch/DispatchRoom.vue'
@@ -14,6 +15,7 @@ export const router = createRouter({
     { path: '/projects/:project(\\d+)/intake', name: 'intake', component: IntakeRoom },
     { path: '/projects/:project(\\d+)/settings', name: 'settings', component: SettingsRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/bench', name: 'bench', component: BenchRoom },
+    { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/board', name: 'board', component: BoardRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/pairing', name: 'pairing', component: PairingRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/dispatch', name: 'dispatch', component: DispatchRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/clean', name: 'clean', component: CleanPicture },

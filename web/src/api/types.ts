@@ -109,6 +109,10 @@ export interface Catalogue {
   /** What bands can measure, and the spaces of the colour solid. */
   quantities: Quantity[]
   solids: Named[]
+  /** Colours of flags. */
+  flags: string[]
+  /** Formats of single pictures. */
+  stills: Named[]
   /** Degrees of the skin-tone line on the vectorscope. */
   skin_line: number
   /** To start from. */
@@ -255,6 +259,12 @@ export interface Shot {
   length: number
   dissolve: number
   family: number | null
+  /** A colour somebody marked it with, and why. */
+  flag: string | null
+  note: string
+  /** Frames from its first one: the one chosen to stand for it, and where its grade was changed last. */
+  poster: number | null
+  worked: number | null
   clip: Clip
   /** The version in use. */
   recipe: Recipe
@@ -296,6 +306,14 @@ export interface Swatch {
   peg: number | null
   origin: { project?: string; cut?: string; shot?: string; version?: string; timecode?: string }
   document: RecipeDocument
+}
+
+/** A finished picture to compare with, brought in or frozen. */
+export interface Still {
+  id: number
+  name: string
+  encoding: string
+  origin: { file?: string; cut?: string; shot?: string; timecode?: string }
 }
 
 export interface Cut {

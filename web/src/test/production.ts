@@ -19,7 +19,7 @@ export const step = (exposure: number) => ({ id: 'a', kind: 'balance', name: 'Ba
 const clip = { id: 1, path: 'a.mov', name: 'a.mov', status: 'ready', encoding: 'acescct' } as Clip
 
 export const shot = (id: number, record_in: number, length: number, dissolve = 0): Shot => ({
-  id, name: `${id}`, scene: 'one', position: id, source_in: 0, record_in, length, dissolve, clip, recipe: recipe(id), family: null, versions: [{ id, name: 'First light', revision: 0 }],
+  id, name: `${id}`, scene: 'one', position: id, source_in: 0, record_in, length, dissolve, clip, recipe: recipe(id), family: null, flag: null, note: '', poster: null, worked: null, versions: [{ id, name: 'First light', revision: 0 }],
 })
 
 export const wash = (id: number, change: Partial<Wash> = {}): Wash => ({ id, name: 'Warm', from: null, to: null, enabled: true, recipe: { ...recipe(100 + id), shot: null }, ...change })

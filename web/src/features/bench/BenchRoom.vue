@@ -21,8 +21,11 @@ import { useKept } from './useKept'
 import { useMarks } from './useMarks'
 import LoupeLayer from './LoupeLayer.vue'
 import RegionLayer from './RegionLayer.vue'
+import SecondBar from '../compare/SecondBar.vue'
 import SplitLayer from '../compare/SplitLayer.vue'
+import { useSecond } from '../compare/useSecond'
 import { useReference } from '../compare/useReference'
+import { useFlags } from '../board/useFlags'
 import { useSwatches } from '../swatches/useSwatches'
 import BandLegend from '../scopes/BandLegend.vue'
 import { useBands } from '../scopes/useBands'
@@ -34,6 +37,7 @@ import { usePicture, type PictureWish } from './usePicture'
 import { makePlayStore } from './playStore'
 import { usePlayer } from './usePlayer'
 import { usePlayReading } from './usePlayReading'
+import { makeLooking } from './useZoom'
 import { useScreen } from '../screen/useScreen'
 
 const route = useRoute()
@@ -57,6 +61,7 @@ const marks = useMarks(computed(() => cut.length))
 const clean = useCleanWindow()
 const reference = useReference()
 const swatches = useSwatches()
+const flags = useFlags()
 const looping = ref(true)
 const opened = ref(false)
 
@@ -122,23 +127,17 @@ const present = computed<PictureWish | null>(() => {
 })
 const wish = computed(() => (player.playing.value ? null : present.value))
 const picture = usePicture(wish, notices.trouble)
-/** The second picture, where it is drawn by itself. */
-const otherWish = computed<PictureWish | null>(() => {
-  const second = reference.flipped ? reference.second : reference.way === 'difference' ? null : reference.active
-  if (!wish.value || !second) return null
-  const { cut: id, frame, on, trial, test } = wish.value
-  const theirs = second.trial ? (trial ?? []).map((one) => second.trial?.find((other) => other.recipe === one.recipe) ?? one) : second.frame === undefined ? trial : null
-  return { cut: id, frame: second.frame ?? frame, source: second.source === true, on, moving: false, trial: theirs, test: second.frame === undefined ? test : null, instruments: false }
-})
-const other = usePicture(otherWish, notices.trouble)
-const beside = computed(() => reference.on && reference.way === 'side' && otherWish.value !== null)
+const second = useSecond({ present, firstPlays: player.playing, generation: computed(() => recipes.generation), trouble: notices.trouble })
+const beside = computed(() => reference.on && reference.way === 'side' && second.wanted.value)
+const looking = makeLooking()
+const secondLooking = makeLooking()
 const playReading = usePlayReading(computed(() => (player.playing.value ? present.value : null)), notices.trouble)
 const bitmap = computed(() => player.picture.value ?? picture.shown.value?.bitmap ?? null)
 const header = computed(() => picture.shown.value?.header)
 const shownAs = computed(() => {
   if (source.value) return 'as shot'
   if (reference.flipped) return reference.words
-  if (reference.active && reference.way === 'difference') return `difference from ${reference.words}, times ${reference.gain}`
+  if (reference.active && reference.way === 'difference' && !player.playing.value) return `difference from ${reference.words}, times ${reference.gain}`
   if (scopes.light) return `what makes up a part of the ${scopes.light.instrument}`
   if (swatches.trial) return `with ${swatches.trial.name} on trial`
   if (compared.words) return `version ${compared.words}`
@@ -177,6 +176,10 @@ useKeys([
   { key: 'd', words: 'one frame on', press: () => goFrame(cut.frame + 1) },
   { key: 'w', words: 'held: the source', press: () => (source.value = true), release: () => (source.value = false) },
   { key: 'y', words: 'compare on and off', press: () => (reference.on = !reference.on) },
+  { key: 'shift+r', words: 'this frame stands for the shot in overviews', press: () => void flags.standIn() },
+  { key: 'shift+f', words: 'flag on and off', press: () => void flags.flip() },
+  { key: 'shift+y', words: 'lock the second picture to its place; again: let it follow', press: reference.lock },
+  { key: 'shift+space', words: 'play, stop the second picture by itself', press: second.toggle },
   { key: '#', words: 'held: the second picture alone', press: () => (reference.flipped = true), release: () => (reference.flipped = false) },
   { key: 'v', words: 'view transform on and off', press: screen.flip },
   { key: 'b', words: 'borrow the grade before; again: further back', press: tryBorrow },
@@ -203,7 +206,7 @@ useKeys([
 <template>
   <div v-if="opened && cut.shot && cut.project" class="relative grid h-full grid-rows-1" :style="{ gridTemplateColumns: layout.columns }">
     <ShotRibbon v-if="!layout.large" :project="cut.project" :shots="cut.shots" :current="cut.shot.id" :picked="copies.picked" @go="goShot" @pick="copies.pick" />
-    <section class="relative flex min-h-0 min-w-0 flex-col" aria-label="picture">
+    <section class="relative flex min-h-0 min-w-0 flex-col" aria-label="picture" @dragover.prevent @drop.prevent="swatches.dropped($event)">
       <div class="relative grid min-h-0 flex-1" :class="beside ? 'grid-cols-2 gap-px bg-line' : ''">
         <PictureStage
           ref="stage"
@@ -215,22 +218,24 @@ useKeys([
           :loading="picture.loading.value"
           :failed="player.playing.value ? null : picture.failed.value"
           :skin="sight.skin?.region ?? null"
+          :looking="looking"
           :covered="layout.large && layout.recipe ? 344 : 0"
           :data-settled="picture.settled.value"
           :data-size="header?.size"
         >
           <template #over="{ place, pans }">
             <RegionLayer :place="place" :pans="pans" />
-            <SplitLayer v-if="otherWish && (reference.flipped || reference.way === 'split')" v-model:split="reference.split" :bitmap="other.shown.value?.bitmap ?? null" :place="place" :whole="reference.flipped" />
+            <SplitLayer v-if="second.wanted.value && (reference.flipped || reference.way === 'split')" v-model:split="reference.split" :bitmap="second.bitmap.value" :place="place" :whole="reference.flipped" :words="reference.words" />
             <BandLegend v-if="bands.on" />
             <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test }" />
           </template>
           <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }} · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
         </PictureStage>
-        <PictureStage v-if="beside" shots-only :bitmap="other.shown.value?.bitmap ?? null" :raster="cut.project" label="second picture" :source="false" :loading="other.loading.value" :failed="other.failed.value">
+        <PictureStage v-if="beside" shots-only :looking="reference.zoomFree ? secondLooking : looking" :bitmap="second.bitmap.value" :raster="cut.project" label="second picture" :source="false" :loading="second.loading.value" :failed="second.failed.value" :data-settled="second.settled.value">
           <template #label><span class="text-[#7fb0e0]">{{ reference.words }}</span></template>
         </PictureStage>
       </div>
+      <SecondBar v-if="reference.on" :second="second" />
       <CutBar
         :shots="cut.shots"
         :frame="cut.frame"

@@ -8,7 +8,7 @@ import SkinPatch from './SkinPatch.vue'
 import ReferenceMenu from '../compare/ReferenceMenu.vue'
 import TestMenu from './TestMenu.vue'
 import { usePick } from './usePick'
-import { useZoom } from './useZoom'
+import { makeLooking, useZoom, type Looking } from './useZoom'
 
 const props = defineProps<{
   bitmap: ImageBitmap | null
@@ -18,6 +18,8 @@ const props = defineProps<{
   source: boolean
   loading: boolean
   failed: string | null
+  /** How it is looked at, where that is shared. */
+  looking?: Looking
   /** A patch of skin to mark. */
   skin?: Region | null
   /** Pixels at the right that something lies over. */
@@ -32,7 +34,8 @@ const box = ref<HTMLElement>()
 const canvas = ref<HTMLCanvasElement>()
 const { width, height } = useElementSize(box)
 const stage = computed(() => ({ width: width.value, height: height.value }))
-const zoom = useZoom(stage, toRef(props, 'raster'))
+const own = makeLooking()
+const zoom = useZoom(stage, toRef(props, 'raster'), computed(() => props.looking ?? own))
 const pick = usePick()
 const pixels = window.devicePixelRatio || 1
 

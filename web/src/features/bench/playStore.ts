@@ -17,6 +17,8 @@ export interface PlayStoreOptions {
   shotAt: (frame: number) => Shot | undefined
   on: Ref<ScreenWish>
   trialOf: (shot: Shot) => Trial
+  /** What to ask for where a finished picture is needed that is not the graded one. */
+  wished?: (frame: number) => Record<string, unknown>
   /** Whether the finished picture of a frame is there already. */
   kept: (frame: number) => boolean
   trouble: (error: unknown) => void
@@ -96,7 +98,8 @@ export function makePlayStore(options: PlayStoreOptions) {
   const fetchPicture = (frame: number) =>
     ask(`picture ${frame}`, async () => {
       const mine = epoch
-      const response = await send('POST', `/cuts/${options.cut.value}/finished`, { frame, on: options.on.value })
+      const wished = options.wished?.(frame)
+      const response = await send('POST', `/cuts/${options.cut.value}/${wished ? 'picture' : 'finished'}`, wished ? { ...wished, on: options.on.value, size: 'play', instruments: false } : { frame, on: options.on.value })
       const bytes = unpack(await response.arrayBuffer()).parts.picture
       if (!bytes) return
       const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' })

@@ -6,10 +6,11 @@ export function smallPicture(project: Project, shot: { id: number; revision: str
   return `/api/shots/${shot.id}/small.png?revision=${shot.revision}.${shot.encoding}.${shot.range ?? ''}.${project.stamp}`
 }
 
-/** The same of a shot of the open cut. */
-export function smallPictureOf(project: Project, shot: Shot): string {
+/** The same of a shot of the open cut; frame: counted from its first, without it the middle. */
+export function smallPictureOf(project: Project, shot: Shot, frame?: number): string {
   const { id, clip } = shot
-  return smallPicture(project, { id, revision: useCut().revisionOf(shot), encoding: clip.encoding, range: clip.range })
+  const address = smallPicture(project, { id, revision: useCut().revisionOf(shot), encoding: clip.encoding, range: clip.range })
+  return frame === undefined ? address : `${address}&frame=${frame}`
 }
 
 /** The same with a version of its grade. */

@@ -18,6 +18,9 @@ export interface PictureWish {
   moving: boolean
   /** Recipes under the hand, not stored yet. */
   trial: Trial | null
+  /** The picture of a still or a swatch in place of the shot's. */
+  still?: number
+  swatch?: number
   /** A test picture in place of the shot's. */
   test?: string | null
   /** The open step, whose input is told. */
@@ -52,6 +55,9 @@ export interface SecondWish {
   source?: boolean
   washes?: boolean
   trial?: Trial
+  /** The picture of a still or a swatch, by its id, in place of all that. */
+  still?: number
+  swatch?: number
 }
 
 /** What instruments have read. */
@@ -117,7 +123,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, tap: asked.tap, acts: asked.acts, skin: asked.skin, instruments: asked.instruments, ...asked.measuring, size: sizeFor(asked, size), screen, sequence: ++sequence,
+      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, still: asked.still, swatch: asked.swatch, tap: asked.tap, acts: asked.acts, skin: asked.skin, instruments: asked.instruments, ...asked.measuring, size: sizeFor(asked, size), screen, sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())

@@ -1,15 +1,23 @@
-import { computed, ref, type Ref } from 'vue'
+import { computed, ref, shallowReactive, type Ref } from 'vue'
 
 const SMALLEST = 0.1
 const LARGEST = 8
 const WHEEL = 0.0015 // of a doubling a pixel
 
-/** Where a picture of some raster lies in a stage: fitted, or zoomed and moved. */
-export function useZoom(stage: Ref<{ width: number; height: number }>, raster: Ref<{ width: number; height: number }>) {
+/** How a picture is looked at; several stages may share one. */
+export interface Looking {
   /** Screen pixels a picture pixel; null fits the stage. */
-  const zoom = ref<number | null>(null)
+  zoom: number | null
   /** Centre of the stage in picture pixels. */
-  const centre = ref({ x: 0, y: 0 })
+  centre: { x: number; y: number }
+}
+
+export const makeLooking = () => shallowReactive<Looking>({ zoom: null, centre: { x: 0, y: 0 } })
+
+/** Where a picture of some raster lies in a stage: fitted, or zoomed and moved. */
+export function useZoom(stage: Ref<{ width: number; height: number }>, raster: Ref<{ width: number; height: number }>, looking: Ref<Looking> = ref(makeLooking())) {
+  const zoom = computed({ get: () => looking.value.zoom, set: (to) => (looking.value.zoom = to) })
+  const centre = computed({ get: () => looking.value.centre, set: (to) => (looking.value.centre = to) })
 
   const fitted = computed(() => Math.min(stage.value.width / raster.value.width, stage.value.height / raster.value.height) || 1)
   const scale = computed(() => zoom.value ?? fitted.value)

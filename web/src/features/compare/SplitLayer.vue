@@ -2,7 +2,7 @@
 import { computed, ref, watchEffect } from 'vue'
 
 /** The second picture over the first, right of a line that is dragged. */
-const props = defineProps<{ bitmap: ImageBitmap | null; place: { x: number; y: number; width: number; height: number }; whole: boolean }>()
+const props = defineProps<{ bitmap: ImageBitmap | null; place: { x: number; y: number; width: number; height: number }; whole: boolean; words: string }>()
 const split = defineModel<number>('split', { required: true })
 const canvas = ref<HTMLCanvasElement>()
 const box = ref<HTMLElement>()
@@ -64,6 +64,8 @@ function key(event: KeyboardEvent) {
       @keydown="key"
     >
       <i class="absolute inset-y-0 left-1/2 w-px bg-woad" />
+      <span class="absolute right-1/2 bottom-1 mr-1.5 bg-ground/80 px-1 text-2xs whitespace-nowrap text-weld">graded</span>
+      <span class="absolute bottom-1 left-1/2 ml-1.5 bg-ground/80 px-1 text-2xs whitespace-nowrap text-[#7fb0e0]">{{ words }}</span>
     </div>
   </div>
 </template>

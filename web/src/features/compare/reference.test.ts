@@ -72,7 +72,7 @@ describe('what the picture is compared with', () => {
     reference.keep()
     useCut().go(3)
     reference.keep()
-    expect([reference.kept, reference.second, reference.words]).toEqual([[25, 3], { frame: 3 }, '1 kept frame'])
+    expect([reference.kept, reference.second, reference.words]).toEqual([[25, 3], { frame: 3 }, '1 kept place'])
     reference.nextKept()
     expect(reference.second).toEqual({ frame: 25 })
     reference.dropKept(25)
@@ -97,5 +97,27 @@ describe('what the picture is compared with', () => {
     expect(reference.active).toBeNull()
     reference.on = true
     expect(reference.active).toEqual({ source: true })
+  })
+
+  it('follows along, stays where it is locked, and has a time of its own', () => {
+    const reference = useReference()
+    reference.on = true
+    reference.lock()
+    useCut().go(5)
+    expect([reference.second, reference.words]).toEqual([{ source: true, frame: 25 }, '2 as shot, locked'])
+    reference.freeFrame = 17
+    expect([reference.second, reference.frame, reference.shot?.id]).toEqual([{ source: true, frame: 17 }, 17, 2])
+    reference.freeFrame = null
+    reference.lock()
+    expect([reference.second, reference.frame]).toEqual([{ source: true }, 5])
+  })
+
+  it('may be a picture that has no time', () => {
+    const reference = useReference()
+    Object.assign(reference, { kind: 'still', still: 4 })
+    reference.lock()
+    expect([reference.second, reference.timeless, reference.frame, reference.locked]).toEqual([{ still: 4 }, true, null, null])
+    Object.assign(reference, { kind: 'swatch' })
+    expect(reference.second).toBeNull()
   })
 })

@@ -6,7 +6,7 @@ import { useCut } from '../bench/useCut'
 import type { SecondWish as Second } from '../bench/usePicture'
 import { useComparedVersion } from '../grade/useComparedVersion'
 
-export type Kind = 'source' | 'found' | 'before' | 'after' | 'distance' | 'kept' | 'version' | 'hero' | 'first'
+export type Kind = 'source' | 'found' | 'before' | 'after' | 'distance' | 'kept' | 'version' | 'hero' | 'first' | 'swatch' | 'still'
 export type Way = 'side' | 'split' | 'difference'
 
 export const KINDS: { id: Kind; label: string; about: string }[] = [
@@ -18,12 +18,17 @@ export const KINDS: { id: Kind; label: string; about: string }[] = [
   { id: 'after', label: 'after the edit', about: 'the first frame of the shot after' },
   { id: 'distance', label: 'shots away', about: 'the shot so many before or after, following along' },
   { id: 'hero', label: 'hero', about: "the family's hero" },
-  { id: 'kept', label: 'kept frame', about: 'a frame of the cut that was kept' },
+  { id: 'kept', label: 'kept place', about: 'a place of the cut that was kept; its grade follows' },
+  { id: 'swatch', label: "swatch's picture", about: 'the picture a kept grade made' },
+  { id: 'still', label: 'still', about: 'a picture that was frozen or brought in' },
 ]
 
 const MOST_KEPT = 8
 
-/** The second picture beside the one that is graded: which, and how the two are shown. */
+/**
+ * The second picture beside the one that is graded: which, and how the two are shown. It
+ * follows along, or is locked to its place; its time runs with the first one's or by itself.
+ */
 export const useReference = defineStore('reference', () => {
   const cut = useCut()
   const compared = useComparedVersion()
@@ -37,8 +42,15 @@ export const useReference = defineStore('reference', () => {
   /** Kept frames by cut, and which of them is shown. */
   const keptFrames = useStorage<Record<string, number[]>>('mordant.reference.kept', {})
   const keptAt = ref(0)
+  const swatch = ref<number | null>(null)
+  const still = ref<number | null>(null)
   /** Shown in place of the graded picture, while a key is held. */
   const flipped = ref(false)
+  /** What it was when it was locked. */
+  const locked = ref<{ second: Second; words: string } | null>(null)
+  /** The second picture's own frame, while its time is free. */
+  const freeFrame = ref<number | null>(null)
+  const zoomFree = useStorage('mordant.reference.zoom', false)
   const foundDocuments = new Map<number, RecipeDocument>()
 
   watch(
@@ -52,6 +64,10 @@ export const useReference = defineStore('reference', () => {
 
   watch([kind, on, () => compared.candidate?.id], () => {
     if (on.value && kind.value === 'version') void compared.fetch()
+  })
+  watch([kind, keptAt, distance, swatch, still], () => {
+    locked.value = null
+    freeFrame.value = null
   })
 
   const kept = computed(() => keptFrames.value[String(cut.cut?.id ?? '')] ?? [])
@@ -72,8 +88,8 @@ export const useReference = defineStore('reference', () => {
     return shot.record_in + Math.min(shot.length - 1, Math.max(shot.dissolve, frame - cut.shot.record_in))
   }
 
-  /** Null where there is no such picture. */
-  const second = computed<Second | null>(() => {
+  /** As it follows along; null where there is no such picture. */
+  const following = computed<Second | null>(() => {
     const shot = cut.shot
     if (!shot) return null
     const own = (document: RecipeDocument | undefined | null): Second | null => (document ? { trial: [{ recipe: shot.recipe.id, document }] } : null)
@@ -97,17 +113,37 @@ export const useReference = defineStore('reference', () => {
         return at(along(cut.shots[cut.shotIndex + distance.value], cut.frame))
       case 'hero':
         return at(along(cut.shots.find((one) => one.id === cut.familyOf(shot)?.hero), cut.frame))
+      case 'swatch':
+        return swatch.value === null ? null : { swatch: swatch.value }
+      case 'still':
+        return still.value === null ? null : { still: still.value }
       default:
         return at(kept.value[keptAt.value])
     }
   })
 
-  const words = computed(() => {
-    const frame = second.value?.frame
-    const of = frame === undefined ? cut.shot : shotOf(frame)
-    const label = KINDS.find((one) => one.id === kind.value)?.label ?? ''
-    return second.value ? `${of?.name ?? ''} ${label}` : `no ${label}`
+  /** A finished picture has no time of its own. */
+  const timeless = computed(() => following.value?.swatch !== undefined || following.value?.still !== undefined)
+  const second = computed<Second | null>(() => {
+    const found = locked.value?.second ?? following.value
+    return found && freeFrame.value !== null && !timeless.value ? { ...found, frame: freeFrame.value } : found
   })
+  /** Record frame the second picture is at. */
+  const frame = computed(() => (timeless.value ? null : (second.value?.frame ?? cut.frame)))
+
+  const label = () => KINDS.find((one) => one.id === kind.value)?.label ?? ''
+  const words = computed(() => {
+    if (locked.value) return locked.value.words
+    if (!second.value) return `no ${label()}`
+    if (timeless.value) return label()
+    return `${shotOf(frame.value ?? 0)?.name ?? ''} ${label()}`
+  })
+
+  /** Stays at its place, whatever the first picture does; what is graded there still shows. Again: follows. */
+  function lock() {
+    if (locked.value || !following.value || timeless.value) return void (locked.value = null)
+    locked.value = { second: { ...following.value, frame: following.value.frame ?? cut.frame }, words: `${words.value}, locked` }
+  }
 
   return {
     on,
@@ -120,13 +156,23 @@ export const useReference = defineStore('reference', () => {
     kept,
     keptAt,
     keep,
+    swatch,
+    still,
+    locked,
+    lock,
+    timeless,
+    freeFrame,
+    zoomFree,
+    frame,
+    /** The shot the second picture is of. */
+    shot: computed(() => (frame.value === null ? undefined : shotOf(frame.value))),
     second,
     words,
     /** What instruments and the difference take. */
     active: computed(() => (on.value ? second.value : null)),
     nextKept: () => (keptAt.value = kept.value.length ? (keptAt.value + 1) % kept.value.length : 0),
-    dropKept: (frame: number) => {
-      keptFrames.value = { ...keptFrames.value, [String(cut.cut?.id ?? '')]: kept.value.filter((one) => one !== frame) }
+    dropKept: (dropped: number) => {
+      keptFrames.value = { ...keptFrames.value, [String(cut.cut?.id ?? '')]: kept.value.filter((one) => one !== dropped) }
       keptAt.value = 0
     },
   }

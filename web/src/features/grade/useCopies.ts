@@ -34,11 +34,11 @@ export const useCopies = defineStore('copies', () => {
     picked.value = picked.value.includes(id) ? picked.value.filter((one) => one !== id) : [...picked.value, id]
   }
 
-  async function put() {
+  async function put(onto = shots.value) {
     if (steps.value.length === 0) return
-    const count = shots.value.length
+    const count = onto.length
     const said = `${words.value} put on ${count} ${count === 1 ? 'shot' : 'shots'}`
-    if (await paste(shots.value, steps.value, whole.value, said)) notices.news(said)
+    if (await paste(onto, steps.value, whole.value, said)) notices.news(said)
   }
 
   return { steps, whole, picked, shots, words, copy, pick, put }

@@ -55,7 +55,7 @@ export const useRecipes = defineStore('recipes', () => {
 
   async function save(recipe: Recipe, next: Pending) {
     try {
-      const answer = await sendJson<{ recipe: Recipe; project: Project }>('PUT', `/recipes/${recipe.id}`, { ...next, revision: recipe.revision })
+      const answer = await sendJson<{ recipe: Recipe; project: Project }>('PUT', `/recipes/${recipe.id}`, { ...next, revision: recipe.revision, ...workedAt(recipe) })
       recipe.revision = answer.recipe.revision
       if (pending.get(recipe.id) === next) {
         pending.delete(recipe.id)
@@ -66,6 +66,13 @@ export const useRecipes = defineStore('recipes', () => {
     } catch (error) {
       await refused(recipe, next, error)
     }
+  }
+
+  /** Where the hand is, told with a change of the open shot's own grade. */
+  function workedAt(recipe: Recipe) {
+    if (recipe.shot === null || recipe.shot !== cut.shot?.id) return {}
+    cut.shot.worked = cut.frame - cut.shot.record_in
+    return { frame: cut.frame }
   }
 
   async function refused(recipe: Recipe, next: Pending, error: unknown) {

@@ -28,7 +28,7 @@ function typing(target: EventTarget | null): boolean {
 
 function nameOf(event: KeyboardEvent): string {
   const mod = event.ctrlKey || event.metaKey ? 'mod+' : ''
-  const shift = event.shiftKey && (mod !== '' || event.key.length > 1) ? 'shift+' : ''
+  const shift = event.shiftKey && (mod !== '' || event.key.length > 1 || event.key === ' ' || /^[a-z]$/i.test(event.key)) ? 'shift+' : ''
   // with Shift a digit key says something else in every language
   const digit = /^Digit(\d)$/.exec(event.code)?.[1]
   if (digit && event.shiftKey && mod === '') return `shift+${digit}`

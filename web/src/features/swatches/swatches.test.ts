@@ -6,6 +6,7 @@ import { installBrowser, installServer, settle, type Call } from '@/test/browser
 import { cut as cutOf, project, recipe, shot, step } from '@/test/production'
 import { useCut } from '../bench/useCut'
 import { useNotices } from '../shell/useNotices'
+import { sizeOf, type Folder } from './folderTree'
 import { useSwatches } from './useSwatches'
 
 let calls: Call[]
@@ -39,12 +40,14 @@ describe('the swatchbook', () => {
 
   it('is searched by everything that is known of a swatch, and ordered by folder', () => {
     const swatches = useSwatches()
-    swatches.all = [swatch(1, { folder: 'night' }), swatch(2, { folder: 'day', description: 'for faces' }), swatch(3, { folder: 'day' })]
-    expect(swatches.folders.map((one) => [one.name, one.swatches.length])).toEqual([['day', 2], ['night', 1]])
+    swatches.all = [swatch(1, { folder: 'night' }), swatch(2, { folder: 'day/wide', description: 'for faces' }), swatch(3, { folder: ' day / close ' }), swatch(4)]
+    const shown = (folder: Folder): unknown[] => [folder.path, folder.swatches.map((one) => one.id), ...folder.folders.map(shown)]
+    expect(shown(swatches.tree)).toEqual(['', [4], ['day', [], ['day/close', [3]], ['day/wide', [2]]], ['night', [1]]])
+    expect(sizeOf(swatches.tree)).toBe(4)
     swatches.search = 'Faces'
-    expect(swatches.folders.flatMap((one) => one.swatches.map((found) => found.id))).toEqual([2])
+    expect(shown(swatches.tree)).toEqual(['', [], ['day', [], ['day/wide', [2]]]])
     swatches.search = '1a'
-    expect(swatches.folders.flatMap((one) => one.swatches)).toHaveLength(3)
+    expect(sizeOf(swatches.tree)).toBe(4)
   })
 
   it('recalls a peg, and says when nothing hangs there', async () => {

@@ -1,12 +1,17 @@
-import { getJson, sendJson } from '@/api/client'
-import type { RecipeDocument, Swatch } from '@/api/types'
+import { getJson, send, sendJson } from '@/api/client'
+import type { RecipeDocument, Shot, Swatch } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
+import { smallPictureOf } from '../bench/smallPicture'
 import { useCut } from '../bench/useCut'
 import { useCopies } from '../grade/useCopies'
 import { usePaste } from '../grade/usePaste'
 import { useRecipes } from '../grade/useRecipes'
 import { useNotices } from '../shell/useNotices'
+import { treeOf } from './folderTree'
+
+/** Ids below it are of shots that stand in for swatches. */
+const FROM_SHOT = 0
 
 /** Kept grades, and one of them on trial: its steps ticked, in place of the shot's own or after them. */
 export const useSwatches = defineStore('swatches', () => {
@@ -40,10 +45,7 @@ export const useSwatches = defineStore('swatches', () => {
     const text = ({ name, description, folder, origin }: Swatch) => [name, description, folder, ...Object.values(origin)].join(' ').toLowerCase()
     return words ? all.value.filter((one) => text(one).includes(words)) : all.value
   })
-  const folders = computed(() => {
-    const names = [...new Set(found.value.map((one) => one.folder))].sort()
-    return names.map((name) => ({ name, swatches: found.value.filter((one) => one.folder === name) }))
-  })
+  const tree = computed(() => treeOf(found.value))
 
   /** Keeps the grade of the shot that is open, with the picture that is seen. */
   async function keep(values: Partial<Pick<Swatch, 'name' | 'description' | 'folder' | 'peg'>>): Promise<boolean> {
@@ -58,6 +60,10 @@ export const useSwatches = defineStore('swatches', () => {
   function recall(swatch: Swatch) {
     trial.value = swatch
     left.value = []
+  }
+  /** From a shot of the cut, as from a swatch. */
+  function recallShot(shot: Shot, document: RecipeDocument, words: string) {
+    recall({ id: FROM_SHOT - shot.id, name: words, description: '', folder: '', peg: null, origin: { cut: cut.cut?.name, shot: shot.name }, document: JSON.parse(JSON.stringify(document)) as RecipeDocument })
   }
   async function recallPeg(peg: number) {
     if (all.value.length === 0) await load()
@@ -84,7 +90,7 @@ export const useSwatches = defineStore('swatches', () => {
   return {
     all,
     search,
-    folders,
+    tree,
     trial,
     left,
     after,
@@ -94,10 +100,24 @@ export const useSwatches = defineStore('swatches', () => {
     change: (swatch: Swatch, values: Partial<Swatch>) => attempt(() => sendJson<Swatch[]>('PATCH', `/swatches/${swatch.id}`, values)),
     forget: (swatch: Swatch) => attempt(() => sendJson<Swatch[]>('DELETE', `/swatches/${swatch.id}`)),
     recall,
+    recallShot,
+    /** A swatch dragged onto the picture. */
+    dropped(event: DragEvent) {
+      const swatch = all.value.find((one) => String(one.id) === event.dataTransfer?.getData('text/swatch'))
+      if (swatch) recall(swatch)
+    },
     recallPeg,
     drop,
     tick: (id: string) => (left.value = left.value.includes(id) ? left.value.filter((one) => one !== id) : [...left.value, id]),
     accept,
-    picture: (swatch: Swatch) => `/api/swatches/${swatch.id}/picture.png?small=1`,
+    picture(swatch: Swatch): string {
+      const shot = cut.shots.find((one) => one.id === FROM_SHOT - swatch.id)
+      return swatch.id <= FROM_SHOT && shot && cut.project ? smallPictureOf(cut.project, shot) : `/api/swatches/${swatch.id}/picture.png?small=1`
+    },
+    file: (swatch: Swatch) => `/api/swatches/${swatch.id}/file`,
+    /** Swatch files, into a folder; empty: the one each names. */
+    async bringIn(files: Iterable<File>, folder: string) {
+      for (const file of files) await attempt(async () => (await send('POST', `/swatches/import${folder ? `?folder=${encodeURIComponent(folder)}` : ''}`, file)).json() as Promise<Swatch[]>)
+    },
   }
 })

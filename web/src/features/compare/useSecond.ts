@@ -1,0 +1,122 @@
+import { computed, shallowRef, watch, type Ref } from 'vue'
+import { makePlayStore } from '../bench/playStore'
+import { useCut, type Trial } from '../bench/useCut'
+import { usePicture, type PictureWish } from '../bench/usePicture'
+import { usePlayer } from '../bench/usePlayer'
+import { useScreen } from '../screen/useScreen'
+import { useReference } from './useReference'
+
+const AHEAD = 24 // frames asked for before the first picture reaches them
+
+/**
+ * The second picture, at rest and playing: with the first one while their times are
+ * linked, by itself while they are not.
+ *
+ * @param present what the first picture shows
+ * @param firstPlays whether that is playing
+ */
+export function useSecond(options: { present: Ref<PictureWish | null>; firstPlays: Ref<boolean>; generation: Ref<number>; trouble: (error: unknown) => void }) {
+  const cut = useCut()
+  const screen = useScreen()
+  const reference = useReference()
+
+  const seen = computed(() => (reference.flipped || (reference.on && reference.way !== 'difference') ? reference.second : null))
+
+  /** The recipes of a shot as the second picture has them. */
+  function trialOf(trial: Trial): Trial {
+    const second = reference.second
+    if (second?.source) return trial.map(({ recipe }) => ({ recipe, document: { steps: [] } }))
+    return trial.map((one) => second?.trial?.find((other) => other.recipe === one.recipe) ?? one)
+  }
+  const shotTrial = (frame: number) => {
+    const shot = cut.shots.find((one) => frame >= one.record_in && frame < one.record_in + one.length)
+    return shot ? trialOf(cut.trialOf(shot)) : null
+  }
+
+  const store = makePlayStore({
+    kept: () => false,
+    cut: computed(() => cut.cut?.id ?? null),
+    shotAt: (frame) => cut.shots.find((shot) => frame >= shot.record_in && frame < shot.record_in + shot.length),
+    on: computed(() => screen.wish),
+    trialOf: (shot) => trialOf(cut.trialOf(shot)),
+    wished: (frame) => ({ frame, source: reference.second?.source === true, trial: shotTrial(frame) }),
+    trouble: options.trouble,
+  })
+  /** What its played pictures depend on besides grades. */
+  const told = computed(() => JSON.stringify([reference.kind, reference.second?.source, reference.second?.trial, screen.wish]))
+  const changes = shallowRef(0)
+  watch(told, () => changes.value++)
+  const generation = computed(() => options.generation.value + changes.value)
+
+  const own = usePlayer({
+    store,
+    rate: computed(() => cut.rate),
+    range: computed(() => (reference.shot ? { first: reference.shot.record_in, count: reference.shot.length } : { first: 0, count: cut.length })),
+    generation,
+    go: (frame) => (reference.freeFrame = frame),
+  })
+
+  /** Plays with the first picture. */
+  const follows = computed(() => options.firstPlays.value && seen.value !== null && !reference.timeless && reference.freeFrame === null)
+  const followed = shallowRef<ImageBitmap | null>(null)
+  let shownGeneration = generation.value
+  watch([follows, () => reference.frame], () => {
+    const frame = reference.frame
+    if (!follows.value || frame === null) return void (followed.value = null)
+    if (shownGeneration !== generation.value) {
+      shownGeneration = generation.value
+      store.forget()
+    }
+    const last = reference.shot ? reference.shot.record_in + reference.shot.length : frame + 1
+    store.fill(Array.from({ length: Math.min(AHEAD, last - frame) }, (_, step) => frame + step), () => (followed.value = null))
+    if (store.has(frame)) followed.value = store.show(frame)
+  })
+
+  // As a text, so that a wish that is the same again asks for nothing.
+  const restingText = computed(() => {
+    const second = seen.value
+    const present = options.present.value
+    if (!second || !present || follows.value || own.playing.value) return ''
+    const frame = reference.frame ?? cut.frame
+    return JSON.stringify({
+      cut: present.cut, frame, source: second.source === true, on: present.on, moving: false, instruments: false, still: second.still, swatch: second.swatch,
+      trial: second.frame === undefined ? trialOf(present.trial ?? []) : shotTrial(frame), test: second.frame === undefined && !reference.timeless ? present.test : null,
+    })
+  })
+  const wish = computed(() => (restingText.value ? (JSON.parse(restingText.value) as PictureWish) : null))
+  const resting = usePicture(wish, options.trouble)
+
+  /** Stops or plays it by itself; its time is free from then on. */
+  function toggle() {
+    if (reference.timeless || reference.frame === null) return
+    if (own.playing.value) return own.stop()
+    const at = reference.frame
+    const wasFollowing = follows.value
+    reference.freeFrame = at
+    if (!wasFollowing) own.play(at)
+  }
+  function link() {
+    own.stop()
+    reference.freeFrame = null
+  }
+  watch(() => reference.freeFrame, (frame) => frame === null && own.stop())
+  watch(() => reference.on, (on) => !on && own.stop())
+
+  return {
+    wanted: computed(() => seen.value !== null),
+    bitmap: computed(() => (own.playing.value && own.picture.value) || (follows.value && followed.value) || resting.shown.value?.bitmap || null),
+    playing: computed(() => own.playing.value || follows.value),
+    loading: resting.loading,
+    failed: computed(() => (own.playing.value || follows.value ? null : resting.failed.value)),
+    settled: resting.settled,
+    toggle,
+    link,
+    free: () => (reference.freeFrame ??= reference.frame),
+    go(frame: number) {
+      own.stop()
+      reference.freeFrame = frame
+    },
+  }
+}
+
+export type SecondPicture = ReturnType<typeof useSecond>
