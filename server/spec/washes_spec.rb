@@ -96,7 +96,7 @@ RSpec.describe "Washes" do
 
   it "go into what is delivered" do
     lay(exposure: 1.0)
-    plan = Server::OutputJob.new({}).tap { |job| job.instance_variable_set(:@cut, Server::Cut.find(cut.id)) }.send(:sources).values.first.plan
+    plan = Server::Cut.find(cut.id).then { |fresh| fresh.source_of(fresh.loaded_shots.first) }.plan
     expect(plan.recipe.entries.map { |entry| entry.step.exposure }).to eq([1.0])
   end
 end

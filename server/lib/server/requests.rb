@@ -47,7 +47,7 @@ module Server
       wanted.map { |id| found[id] || raise(Record::Missing, "there is no #{scope.model_name.element} #{id} here") }
     end
 
-    def answer(value) = value.to_json
+    def answer(value) = JSON.generate(value)
 
     def answer_error(status, error, **details)
       content_type :json

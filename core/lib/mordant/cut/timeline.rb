@@ -41,8 +41,8 @@ module Mordant
       # @return [Array<Layer>] one, or in a dissolve the outgoing and the incoming
       # @raise [ParameterError] of a frame outside the cut
       def layers(record)
-        index = shots.find_index { |shot| record >= shot.record_in && record < shot.record_out }
-        unless index
+        index = shots.bsearch_index { |shot| record < shot.record_out }
+        unless index && record >= shots[index].record_in
           raise ParameterError.new(path: "frame", expected: "a frame of the cut, #{length} long", found: record)
         end
         shot = shots[index]

@@ -45,6 +45,7 @@ module Server
     end
 
     def render(kind)
+      cut.loaded_shots
       ready = kind.finished_frames
       view = cut.project.output(kind.class.view)
       bulk = ready.zero? && bulk(kind, view)
@@ -65,7 +66,7 @@ module Server
       return unless layers.one? && layers.first.outgoing.nil?
 
       shot = layers.first.incoming
-      made = Mordant::Deliver::Bulk.new(source: cut.source_of(cut.loaded_shots.find { |one| one.id == shot.key }), output: view, bits: kind.class.bits,
+      made = Mordant::Deliver::Bulk.new(source: cut.source_of(cut.shot(shot.key)), output: view, bits: kind.class.bits,
         first: shot.source_at(@output.first), count: @output.frames)
       made if made.fits?
     end

@@ -52,6 +52,16 @@ module Server
       @loaded_shots ||= (shots.loaded? ? shots : shots.includes(:recipes, clip: :media_root)).to_a
     end
 
+    # One shot with all that a picture needs; without the others where they are not there yet.
+    #
+    # @param id [Integer]
+    # @return [Shot]
+    def shot(id)
+      return loaded_shots.find { |one| one.id == id } if @loaded_shots
+
+      (@single ||= {})[id] ||= shots.includes(:recipes, clip: :media_root).find(id).tap { |one| one.association(:cut).target = self }
+    end
+
     # Washes that lie over it, with their recipes, in two queries.
     def loaded_washes
       @loaded_washes ||= (washes.loaded? ? washes : washes.includes(:recipe)).select(&:laid).sort_by(&:id)
@@ -61,16 +71,22 @@ module Server
     def loaded_families = @loaded_families ||= (families.loaded? ? families : families.includes(:recipes)).sort_by(&:id)
 
     # @return [Hash{Integer => Integer}] place of each shot in the cut
-    def positions = @positions ||= loaded_shots.to_h { |shot| [shot.id, shot.position] }
+    def positions = @positions ||= shots.pluck(:id, :position).to_h
 
     # @return [Mordant::Cut::Timeline]
-    def timeline = Mordant::Cut::Timeline.new(loaded_shots.map(&:placed))
+    def timeline
+      @timeline ||= Mordant::Cut::Timeline.new(shots.joins(:clip).pluck(*PLACES).map { |values| Mordant::Cut::Timeline::Shot.new(**PLACING.zip(values).to_h) })
+    end
+
+    PLACING = %i[key source_in record_in length dissolve clip_frames].freeze
+    PLACES = %w[shots.id shots.source_in shots.record_in shots.length shots.dissolve clips.frames].freeze
+    private_constant :PLACING, :PLACES
 
     # @yieldparam shot [Shot]
     # @yieldreturn [Mordant::Grade::Recipe] its grade; without a block, as it is stored
     # @return [Mordant::Deliver::Programme] at the project's raster
     def programme(&grade)
-      sources = Hash.new { |known, id| known[id] = source_of(loaded_shots.find { |shot| shot.id == id }, &grade) }
+      sources = Hash.new { |known, id| known[id] = source_of(shot(id), &grade) }
       Mordant::Deliver::Programme.new(timeline:, sources:, width: project.width, height: project.height)
     end
 
@@ -93,7 +109,8 @@ module Server
     end
 
     def to_h
-      {id:, name:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map(&:to_h), washes: loaded_washes.map(&:to_h),
+      clips = Hash.new { |known, clip| known[clip] = clip.to_h }
+      {id:, name:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map { |shot| shot.to_h(clip: clips[shot.clip]) }, washes: loaded_washes.map(&:to_h),
        families: loaded_families.map(&:to_h).reject { |family| family[:shots].empty? }}
     end
   end

@@ -44,7 +44,7 @@ module Server
       end
 
       def stretches(cut, shots)
-        return [{shot: nil, first: 0, frames: cut.loaded_shots.sum(&:length)}] unless shots
+        return [{shot: nil, first: 0, frames: cut.timeline.length}] unless shots
 
         shots.map { |shot| {shot:, first: shot.record_in, frames: shot.length} }
       end

@@ -13,7 +13,7 @@ module Server
     # @return [RangeRender] queued
     # @raise [Mordant::ParameterError]
     def self.order(cut, first:, count:, screen:)
-      length = cut.loaded_shots.sum(&:length)
+      length = cut.timeline.length
       unless first >= 0 && count.positive? && first + count <= length
         raise Mordant::ParameterError.new(path: "first", expected: "a range within the #{length} frames of the cut", found: [first, count])
       end

@@ -122,13 +122,9 @@ module Server
     # @return [String]
     def revision = layers.map { |one| "#{one.id}.#{one.revision}" }.join("-")
 
-    # @return [Mordant::Cut::Timeline::Shot]
-    def placed
-      Mordant::Cut::Timeline::Shot.new(key: id, source_in:, record_in:, length:, dissolve:, clip_frames: clip.frames)
-    end
-
-    def to_h
-      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, family: family_id, flag:, note:, poster:, worked:, clip: clip.to_h, recipe: recipe.to_h,
+    # @param clip [Hash] what is told of its clip
+    def to_h(clip: self.clip.to_h)
+      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, family: family_id, flag:, note:, poster:, worked:, clip:, recipe: recipe.to_h,
        versions: recipes.map { |one| {id: one.id, name: one.name, revision: one.revision} }}
     end
 

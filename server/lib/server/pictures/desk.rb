@@ -167,7 +167,7 @@ module Server
       end
 
       def feed(wish, layer)
-        shot = wish.cut.loaded_shots.find { |one| one.id == layer.shot.key }
+        shot = wish.cut.shot(layer.shot.key)
         width, height = raster(wish.project)
         return Feed.new(shot, wish.test.encoding) { |reduction| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
 

@@ -28,6 +28,7 @@ module Server
       # @param frames [Range<Integer>]
       # @return [Array<Integer>] frames whose pictures are there
       def frames(wish, frames)
+        wish.cut.loaded_shots
         shots = Hash.new { |known, shot| known[shot] = shot_stamp(wish, shot) }
         frames.select { |frame| @shelf.include?(name(wish.with(frame:), shots)) }
       end
@@ -35,8 +36,7 @@ module Server
       private
 
       def name(wish, shots = Hash.new { |_, shot| shot_stamp(wish, shot) })
-        by_id = wish.cut.loaded_shots.index_by(&:id)
-        layers = wish.cut.timeline.layers(wish.frame).map { |layer| [shots[by_id.fetch(layer.shot.key)], layer.source_frame, layer.share] }
+        layers = wish.cut.timeline.layers(wish.frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share] }
         digest = Digest::SHA256.hexdigest([layers, project_stamp(wish)].to_json)
         "#{digest[0, 2]}/#{digest}"
       end

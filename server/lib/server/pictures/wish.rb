@@ -29,10 +29,7 @@ module Server
       def project = cut.project
 
       # @return [Shot] at its frame, the incoming one of a dissolve
-      def shot
-        key = cut.timeline.layers(frame).last.shot.key
-        cut.loaded_shots.find { |one| one.id == key }
-      end
+      def shot = cut.shot(cut.timeline.layers(frame).last.shot.key)
 
       # @return [Mordant::Cut::Timecode]
       def timecode = cut.timecode(frame)

@@ -39,7 +39,7 @@ module Server
         shot = Shot.includes(cut: :project).fetch(params["id"])
         body = body_json
         hero = shot.cut.loaded_shots.find { |one| one.id == whole(body, "hero") } || raise(Mordant::ParameterError.new(path: "hero", expected: "a shot of the cut", found: body["hero"]))
-        matching = Pictures::Matching.new(shot.cut.loaded_shots.find { |one| one.id == shot.id }, hero, body)
+        matching = Pictures::Matching.new(shot.cut.shot(shot.id), hero, body)
         answer(Pictures::Desk.current.gate.pass(nil, 0) { matching.to_h })
       end
 

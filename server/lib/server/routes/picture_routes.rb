@@ -70,7 +70,7 @@ module Server
       app.post "/api/cuts/:id/kept" do
         cut = Cut.includes(:project).fetch(params["id"])
         wish = Pictures::Wish.new(cut:, screen: screen(cut.project, body_json["on"]))
-        frames = Pictures::Kept.current.frames(wish, 0...cut.loaded_shots.sum(&:length))
+        frames = Pictures::Kept.current.frames(wish, 0...cut.timeline.length)
         answer(spans: frames.chunk_while { |a, b| b == a + 1 }.map { |run| [run.first, run.size] })
       end
 
@@ -116,10 +116,9 @@ module Server
 
         # @return [Array<Array>] record frame, shot and codes
         def playing(cut, first, count)
-          shots = cut.loaded_shots.index_by(&:id)
           (first...(first + count)).filter_map do |frame|
             layer, other = cut.timeline.layers(frame)
-            shot = shots.fetch(layer.shot.key)
+            shot = cut.shot(layer.shot.key)
             [frame, shot, Pictures::Desk.current.playing(cut, shot, layer.source_frame)] unless other
           end
         end

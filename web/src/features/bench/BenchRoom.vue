@@ -96,7 +96,7 @@ const renderRange = () => (kept.running.value ? kept.cancel() : kept.start(range
 const store = makePlayStore({
   kept: kept.has,
   cut: computed(() => cut.cut?.id ?? null),
-  shotAt: (frame) => cut.shots.find((shot) => frame >= shot.record_in && frame < shot.record_in + shot.length),
+  shotAt: cut.shotAt,
   on: computed(() => screen.wish),
   trialOf: (shot) => cut.trialOf(shot),
   trouble: notices.trouble,

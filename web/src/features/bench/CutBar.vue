@@ -39,7 +39,7 @@ function press(event: PointerEvent) {
 <template>
   <div class="border-t border-line bg-pane px-3 pt-1.5 pb-2.5">
     <div class="mb-1.5 flex items-center gap-3 text-xs text-dim">
-      <button class="w-12 border border-line bg-raise py-px text-center text-ink hover:border-faint" @mousedown.prevent @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
+      <button class="w-12 border border-line bg-raise py-px text-center text-ink hover:border-faint" data-test="first-play" @mousedown.prevent @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
       <b class="font-medium text-ink" data-test="clock">{{ clock(frame, rate) }}</b>
       <span v-if="shot">{{ shot.name }} frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span>
       <span v-if="playing" data-test="rate" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ rate }} f/s · {{ dropped }} dropped</span>

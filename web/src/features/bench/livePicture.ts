@@ -50,6 +50,7 @@ export function makeLivePicture() {
   gl.uniform1i(place('codes'), 0)
   gl.uniform1i(place('lattice'), 1)
   let frame: number | null = null
+  let held: Uint16Array | null = null
 
   return {
     /** The record frame that can be drawn. */
@@ -70,7 +71,8 @@ export function makeLivePicture() {
      */
     draw(lattice: Uint16Array, nodes: number, [low, high]: [number[], number[]], marks = false): ImageBitmap {
       gl.activeTexture(gl.TEXTURE1)
-      gl.texImage3D(gl.TEXTURE_3D, 0, gl.RGB16UI, nodes, nodes, nodes, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, lattice)
+      if (held !== lattice) gl.texImage3D(gl.TEXTURE_3D, 0, gl.RGB16UI, nodes, nodes, nodes, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, lattice)
+      held = lattice
       gl.uniform1i(place('nodes'), nodes)
       gl.uniform3fv(place('low'), low)
       gl.uniform3fv(place('high'), high)

@@ -17,18 +17,33 @@ export const useCut = defineStore('cut', () => {
   const washes = computed(() => cut.value?.washes ?? [])
   const families = computed(() => cut.value?.families ?? [])
   const length = computed(() => cut.value?.length ?? 0)
-  const shotIndex = computed(() => shots.value.findIndex((shot) => frame.value >= shot.record_in && frame.value < shot.record_in + shot.length))
+  /** Last frame of each shot, one after another, and where each shot stands; cuts may have thousands. */
+  const ends = computed(() => shots.value.map((shot) => shot.record_in + shot.length))
+  const indices = computed(() => new Map(shots.value.map((shot, index) => [shot.id, index])))
+  const shotIndex = computed(() => indexAt(frame.value))
   const shot = computed<Shot | null>(() => shots.value[shotIndex.value] ?? null)
   const rate = computed(() => {
     const [over, under] = (project.value?.rate ?? '24/1').split('/').map(Number)
     return (over ?? 24) / (under ?? 1)
   })
 
-  const place = (id: number | null, otherwise: number) => (id === null ? otherwise : shots.value.findIndex((one) => one.id === id))
+  /** Of the shot a record frame belongs to; -1 outside of the cut. */
+  function indexAt(at: number): number {
+    let [low, high] = [0, ends.value.length]
+    while (low < high) {
+      const middle = (low + high) >> 1
+      if (at < (ends.value[middle] as number)) high = middle
+      else low = middle + 1
+    }
+    return at >= 0 && low < ends.value.length ? low : -1
+  }
+
+  const place = (id: number | null, otherwise: number) => (id === null ? otherwise : (indices.value.get(id) ?? -1))
 
   /** The washes that lie over a shot, in their order. */
   function washesOver(over: Shot): Wash[] {
-    const index = shots.value.findIndex((one) => one.id === over.id)
+    if (washes.value.length === 0) return []
+    const index = place(over.id, -1)
     return washes.value.filter((wash) => index >= place(wash.from, 0) && index <= place(wash.to, shots.value.length - 1))
   }
 
@@ -100,6 +115,9 @@ export const useCut = defineStore('cut', () => {
     length,
     shot,
     shotIndex,
+    /** The shot a record frame belongs to. */
+    shotAt: (at: number): Shot | undefined => shots.value[indexAt(at)],
+    indexOf: (over: Shot) => place(over.id, -1),
     rate,
     open,
     reload,

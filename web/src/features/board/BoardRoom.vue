@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Shot } from '@/api/types'
 import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -53,6 +54,11 @@ async function follow() {
 }
 watch([() => board.place, () => board.columns, () => board.rowHeight, ready, height], follow)
 
+/** Keys are the board's from then on. */
+function click(shot: Shot, event: MouseEvent) {
+  list.value?.focus({ preventScroll: true })
+  board.click(shot, event)
+}
 const bench = () => void router.push({ name: 'bench', params: route.params })
 const put = () => void copies.put(board.chosen.map((shot) => shot.id))
 useKeys([
@@ -76,22 +82,22 @@ useKeys([
 <template>
   <section v-if="ready && cut.project" class="flex h-full min-h-0 flex-col" aria-label="board">
     <BoardFilters />
-    <div ref="list" class="min-h-0 flex-1 overflow-y-auto" role="listbox" aria-label="shots" aria-multiselectable="true" tabindex="0" @scroll.passive="board.scroll = ($event.target as HTMLElement).scrollTop">
+    <div ref="list" class="min-h-0 flex-1 overflow-y-auto outline-none" role="listbox" aria-label="shots" aria-multiselectable="true" tabindex="0" @scroll.passive="board.scroll = ($event.target as HTMLElement).scrollTop">
       <div class="relative" :style="{ height: `${board.height}px` }">
-        <div class="absolute inset-x-0 grid justify-start" :style="{ top: `${board.seen.first * board.rowHeight + GAP}px`, left: `${GAP}px`, gap: `${GAP}px`, gridTemplateColumns: `repeat(${board.columns}, ${board.look.size}px)`, gridAutoRows: `${board.rowHeight - GAP}px` }">
+        <div class="absolute inset-x-0 grid justify-start" :style="{ top: `${board.seen.first * board.rowHeight + GAP}px`, left: `${GAP}px`, gap: `${GAP}px`, gridTemplateColumns: `repeat(${board.columns}, ${board.cardWidth}px)`, gridAutoRows: `${board.rowHeight - GAP}px` }">
           <BoardCard
             v-for="shot in board.seen.shots"
             :key="shot.id"
             :project="cut.project"
             :shot="shot"
-            :size="board.look.size"
+            :size="board.cardWidth"
             :details="board.look.details"
             :poster="board.look.poster"
             :current="shot.id === cut.shot?.id"
             :reference="shot.id === second"
             :picked="copies.picked.includes(shot.id)"
             @mousedown.prevent
-            @click="board.click(shot, $event)"
+            @click="click(shot, $event)"
             @dblclick="bench"
           />
         </div>

@@ -26,7 +26,9 @@ export const useBoard = defineStore('board', () => {
 
   const shown = computed(() => ordered(cut.shots, look.value.order).filter((shot) => passes(shot, filters)))
   const columns = computed(() => Math.max(1, Math.floor((stage.width - GAP) / (look.value.size + GAP))))
-  const rowHeight = computed(() => Math.round((look.value.size * 9) / 16) + (look.value.details ? DETAIL : NAME) + GAP)
+  /** Pixels of a card: at least the size asked for, so that a row is full. */
+  const cardWidth = computed(() => Math.max(SMALLEST, Math.floor((stage.width - GAP) / columns.value) - GAP))
+  const rowHeight = computed(() => Math.round((cardWidth.value * 9) / 16) + (look.value.details ? DETAIL : NAME) + GAP)
   const rows = computed(() => Math.ceil(shown.value.length / columns.value))
   /** Rows that can be seen, and one more either way. */
   const seen = computed(() => {
@@ -34,9 +36,10 @@ export const useBoard = defineStore('board', () => {
     const last = Math.min(rows.value, Math.ceil((scroll.value + stage.height) / rowHeight.value) + 1)
     return { first, shots: shown.value.slice(first * columns.value, last * columns.value) }
   })
-  const place = computed(() => shown.value.findIndex((shot) => shot.id === cut.shot?.id))
+  const places = computed(() => new Map(shown.value.map((shot, at) => [shot.id, at])))
+  const place = computed(() => (cut.shot ? (places.value.get(cut.shot.id) ?? -1) : -1))
 
-  const go = (shot: Shot | undefined) => shot && cut.goShot(cut.shots.findIndex((one) => one.id === shot.id))
+  const go = (shot: Shot | undefined) => shot && cut.goShot(cut.indexOf(shot))
 
   /** By keys: so many cards on. */
   function move(by: number) {
@@ -67,6 +70,7 @@ export const useBoard = defineStore('board', () => {
     scroll,
     shown,
     columns,
+    cardWidth,
     rowHeight,
     height: computed(() => rows.value * rowHeight.value + GAP),
     seen,
@@ -75,7 +79,9 @@ export const useBoard = defineStore('board', () => {
     click,
     /** What actions act on: what is picked, or the shot somebody is at. */
     chosen: computed(() => {
-      const picked = cut.shots.filter((shot) => copies.picked.includes(shot.id))
+      if (copies.picked.length === 0) return cut.shot ? [cut.shot] : []
+      const ids = new Set(copies.picked)
+      const picked = cut.shots.filter((shot) => ids.has(shot.id))
       return picked.length > 0 ? picked : cut.shot ? [cut.shot] : []
     }),
     pickAll: () => (copies.picked = shown.value.map((shot) => shot.id)),

@@ -71,7 +71,6 @@ export const useReference = defineStore('reference', () => {
   })
 
   const kept = computed(() => keptFrames.value[String(cut.cut?.id ?? '')] ?? [])
-  const shotOf = (frame: number) => cut.shots.find((shot) => frame >= shot.record_in && frame < shot.record_in + shot.length)
 
   function keep() {
     const id = String(cut.cut?.id ?? '')
@@ -129,14 +128,15 @@ export const useReference = defineStore('reference', () => {
     return found && freeFrame.value !== null && !timeless.value ? { ...found, frame: freeFrame.value } : found
   })
   /** Record frame the second picture is at. */
-  const frame = computed(() => (timeless.value ? null : (second.value?.frame ?? cut.frame)))
+  const frame = computed(() => (timeless.value || !second.value ? null : (second.value.frame ?? cut.frame)))
 
   const label = () => KINDS.find((one) => one.id === kind.value)?.label ?? ''
+  const NOTHING: Partial<Record<Kind, string>> = { before: 'no shot before', after: 'no shot after', distance: 'no shot there', hero: 'no hero', kept: 'no place kept', swatch: 'no swatch chosen', still: 'no still chosen', version: 'no other version' }
   const words = computed(() => {
     if (locked.value) return locked.value.words
-    if (!second.value) return `no ${label()}`
+    if (!second.value) return NOTHING[kind.value] ?? `no ${label()}`
     if (timeless.value) return label()
-    return `${shotOf(frame.value ?? 0)?.name ?? ''} ${label()}`
+    return `${cut.shotAt(frame.value ?? 0)?.name ?? ''} ${label()}`
   })
 
   /** Stays at its place, whatever the first picture does; what is graded there still shows. Again: follows. */
@@ -165,7 +165,7 @@ export const useReference = defineStore('reference', () => {
     zoomFree,
     frame,
     /** The shot the second picture is of. */
-    shot: computed(() => (frame.value === null ? undefined : shotOf(frame.value))),
+    shot: computed(() => (frame.value === null ? undefined : cut.shotAt(frame.value))),
     second,
     words,
     /** What instruments and the difference take. */

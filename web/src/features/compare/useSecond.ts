@@ -29,14 +29,14 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
     return trial.map((one) => second?.trial?.find((other) => other.recipe === one.recipe) ?? one)
   }
   const shotTrial = (frame: number) => {
-    const shot = cut.shots.find((one) => frame >= one.record_in && frame < one.record_in + one.length)
+    const shot = cut.shotAt(frame)
     return shot ? trialOf(cut.trialOf(shot)) : null
   }
 
   const store = makePlayStore({
     kept: () => false,
     cut: computed(() => cut.cut?.id ?? null),
-    shotAt: (frame) => cut.shots.find((shot) => frame >= shot.record_in && frame < shot.record_in + shot.length),
+    shotAt: cut.shotAt,
     on: computed(() => screen.wish),
     trialOf: (shot) => trialOf(cut.trialOf(shot)),
     wished: (frame) => ({ frame, source: reference.second?.source === true, trial: shotTrial(frame) }),
