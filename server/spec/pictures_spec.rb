@@ -345,3 +345,34 @@ RSpec.describe "Pictures", type: :request do
     expect(Vips::Image.new_from_buffer(last_response.body, "").width).to eq(16)
   end
 end
+
+RSpec.describe "A grade that moves" do
+  include Api
+
+  around { |example| Dir.mktmpdir { |folder| (@folder = File.realpath(folder)) && example.run } }
+
+  let(:cut) { Studio.cut(@folder) }
+  let(:shot) { cut.loaded_shots.last }
+  let(:document) { {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {}, "keys" => [{"frame" => 2, "parameters" => {}}, {"frame" => 4, "parameters" => {"exposure" => 2.0}}]}]} }
+
+  # Shown and delivered, as is the same grade standing still.
+  it "is the standing one of each frame, in pictures, files and tables" do
+    frames = lambda do |doc|
+      shot.recipe.update!(document: doc)
+      fresh = Server::Cut.find(cut.id)
+      delivered = []
+      fresh.programme.each(first: 10, count: 4) { |frame, _| delivered << frame.rgb }
+      seen = [10, 11, 12, 13].map { |frame| Server::Pictures::Desk.current.picture(Server::Pictures::Wish.new(cut: fresh, frame:, screen: Server::Screens.of(fresh.project, nil)))[0].rgb }
+      [delivered, seen]
+    end
+    still = ->(exposure) { frames[Studio.balance(exposure:)].map { |list| list.map(&:to_a) } }
+    moving = frames[document].map { |list| list.map(&:to_a) }
+    {0 => 0.0, 1 => 1.0, 2 => 2.0, 3 => 2.0}.each { |at, exposure| expect(moving.map { |list| list[at] }).to eq(still[exposure].map { |list| list[at] }) }
+    shot.recipe.update!(document:)
+    call(:post, "/shots/#{shot.id}/lattice", {})
+    expect(last_response.status).to eq(204)
+    call(:post, "/cuts/#{cut.id}/picture", {frame: 11, trial: [{recipe: shot.recipe.id, document:}]})
+    header = JSON.parse(last_response.body.byteslice(4, last_response.body.unpack1("L<")))
+    expect(header["moved"]["a"]["exposure"]).to eq(1.0)
+  end
+end

@@ -1,4 +1,4 @@
-import type { Extents, SkinReading, StepInput, ToneTrace } from './types'
+import type { Extents, ParameterValue, SkinReading, StepInput, ToneTrace } from './types'
 
 export interface AnswerHeader {
   frame: number
@@ -26,6 +26,8 @@ export interface AnswerHeader {
   /** Of several frames in one answer: where each is from. */
   frames?: { frame: number; shot: number; width: number; height: number }[]
   /** By step id: tone out for equal distances of tone in. */
+  /** Parameters at the frame, by the id of a step that moves. */
+  moved?: Record<string, Record<string, ParameterValue>>
   curves?: Record<string, number[]>
   /** By step id and parameter: a curve's values at equal distances of place. */
   shapes?: Record<string, Record<string, number[]>>

@@ -208,6 +208,13 @@ export interface StepDocument {
   /** Neighbours with the same braid take the same input, and their changes are added. */
   braid?: string
   parameters: Record<string, ParameterValue>
+  /** Parameters at some frames, counted from the shot's first one; between them they move. */
+  keys?: StepKey[]
+}
+
+export interface StepKey {
+  frame: number
+  parameters: Record<string, ParameterValue>
 }
 
 export interface RecipeDocument {

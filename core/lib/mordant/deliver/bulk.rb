@@ -25,7 +25,7 @@ module Mordant
       def initialize(source:, output:, bits:, first:, count:)
         @source, @bits, @first, @count = source, bits, first, count
         @output = output
-        @bake, @error = nearest if source.plan.pointwise? && !Colour.encoding(source.plan.source).linear?
+        @bake, @error = nearest if source.moving.nil? && source.plan.pointwise? && !Colour.encoding(source.plan.source).linear?
       end
 
       # @return [Float, nil] worst difference, in codes of the output; nil where nothing can be baked

@@ -7,7 +7,12 @@ module Mordant
     # One frame at a time is in memory, two in a dissolve, however long the cut.
     class Programme
       # Where a shot's pictures come from and what becomes of them.
-      Source = Struct.new(:reader, :plan, keyword_init: true)
+      # moving: a plan for each frame, counted from the shot's first one, of a grade that moves.
+      Source = Struct.new(:reader, :plan, :moving, keyword_init: true) do
+        # @param frame [Integer] from the shot's first one
+        # @return [Grade::Plan]
+        def plan_at(frame) = moving ? moving.call(frame) : plan
+      end
 
       # @param timeline [Cut::Timeline]
       # @param sources [Hash{Object => Source}] by the key of a Timeline::Shot
@@ -50,8 +55,10 @@ module Mordant
 
       def each_picture(shot, segment)
         source = @sources[shot.key]
+        frame = segment.first - shot.record_in
         source.reader.each(first: shot.source_at(segment.first), count: segment.length, width: @width, height: @height) do |codes|
-          yield source.plan.run(codes)
+          yield source.plan_at(frame).run(codes)
+          frame += 1
         end
       end
     end

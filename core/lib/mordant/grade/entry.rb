@@ -4,7 +4,7 @@ module Mordant
   module Grade
     # A step in its place in a recipe. Immutable.
     class Entry
-      KEYS = %w[id kind name enabled strength braid parameters].freeze
+      KEYS = %w[id kind name enabled strength braid parameters keys].freeze
 
       # @return [String] id, unique in its recipe
       attr_reader :id
@@ -32,13 +32,21 @@ module Mordant
         parameters = document.fetch("parameters", {})
         reject("#{path}.parameters", "an object", parameters) unless parameters.is_a?(Hash)
         @step = kind.new(parameters, path: "#{path}.parameters")
+        @keys = Keys.new(document.fetch("keys", []), kind:, path: "#{path}.keys")
         freeze
       end
+
+      # Whether it changes from frame to frame.
+      def moving? = !@keys.empty?
+
+      # @param frame [Integer] from the shot's first one
+      # @return [Entry] as it is there, which does not move
+      def at(frame) = moving? ? Entry.new(to_h.except("keys").merge("parameters" => @keys.at(frame).transform_keys(&:to_s))) : self
 
       def enabled? = @enabled
 
       # Whether pictures depend on it.
-      def acts? = enabled? && strength.positive? && !step.neutral?
+      def acts? = enabled? && strength.positive? && !(moving? ? @keys.neutral? : step.neutral?)
 
       # @return [Array] Pointwise operations in the step's domain, or a Stage
       def operations(space)
@@ -52,7 +60,7 @@ module Mordant
 
       def to_h
         {"id" => id, "kind" => step.class.id, "name" => name, "enabled" => enabled?, "strength" => strength,
-         **(braid ? {"braid" => braid} : {}), "parameters" => step.values.transform_keys(&:to_s)}
+         **(braid ? {"braid" => braid} : {}), "parameters" => step.values.transform_keys(&:to_s), **(moving? ? {"keys" => @keys.to_a} : {})}
       end
 
       private

@@ -17,6 +17,8 @@ module Mordant
 
       protected
 
+      def standing(frame) = Joined.new(@recipes.map { |recipe| recipe.at(frame) })
+
       def picked(ids) = Joined.new(@recipes.map { |recipe| recipe.picked(ids) })
     end
   end

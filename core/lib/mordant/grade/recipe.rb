@@ -5,7 +5,7 @@ module Mordant
     # A grade: steps from top to bottom in signal order. Immutable.
     #
     # As a document: {"steps": [{"id", "kind", "name", "enabled", "strength",
-    # "parameters"}, ...]}.
+    # "parameters"}, ...]}, and "keys" of a step that moves, see Keys.
     class Recipe
       LARGEST = 64 # steps
 
@@ -69,8 +69,15 @@ module Mordant
         only(entries.first(index).map(&:id))
       end
 
+      # Whether it changes from frame to frame.
+      def moving? = entries.any?(&:moving?)
+
+      # @param frame [Integer] from the shot's first one
+      # @return [Recipe] as it is there
+      def at(frame) = moving? ? standing(frame) : self
+
       # @return [Array<Entry>] that change pictures and that no look-up table can hold
-      def beyond_luts = entries.select { |entry| entry.acts? && !entry.step.pointwise? }
+      def beyond_luts = entries.select { |entry| entry.acts? && (entry.moving? || !entry.step.pointwise?) }
 
       # @return [Recipe] without them
       def within_luts = beyond_luts.empty? ? self : only((entries - beyond_luts).map(&:id))
@@ -83,6 +90,8 @@ module Mordant
       def to_h = {"steps" => entries.map(&:to_h)}
 
       protected
+
+      def standing(frame) = Recipe.new("steps" => entries.map { |entry| entry.at(frame).to_h })
 
       def picked(ids) = Recipe.new("steps" => entries.select { |entry| ids.include?(entry.id) }.map(&:to_h))
 

@@ -94,7 +94,8 @@ module Server
     # @return [Mordant::Deliver::Programme::Source]
     def source_of(shot)
       recipe = block_given? ? yield(shot) : shot.grade
-      Mordant::Deliver::Programme::Source.new(reader: shot.clip.reader, plan: project.plan(recipe, shot.clip.source_encoding))
+      plan = ->(frame) { project.plan(recipe.at(frame), shot.clip.source_encoding) }
+      Mordant::Deliver::Programme::Source.new(reader: shot.clip.reader, plan: plan.call(0), moving: recipe.moving? ? plan : nil)
     end
 
     # @param frame [Integer] record frame

@@ -56,7 +56,7 @@ module Server
       def png(shot, frame)
         project = shot.cut.project
         codes = shot.clip.reader.frame(shot.source_in + frame - shot.record_in, width: project.width, height: project.height)
-        Mordant::Media::Png.encode(project.output.run(shot.cut.source_of(shot).plan.run(codes)), bits: 16, compression: 3)
+        Mordant::Media::Png.encode(project.output.run(shot.cut.source_of(shot).plan_at(frame - shot.record_in).run(codes)), bits: 16, compression: 3)
       end
     end
 

@@ -92,7 +92,7 @@ module Server
       # @param recipe [Mordant::Grade::Recipe] as it is under the hand
       # @return [Array(Numo::UInt16, Array<Array<Float>>), nil]
       def shot_lattice(cut, shot, recipe, screen:)
-        return if Mordant::Colour.encoding(shot.clip.source_encoding).linear?
+        return if Mordant::Colour.encoding(shot.clip.source_encoding).linear? || recipe.moving?
 
         plan = plan(cut.project, recipe, shot.clip.source_encoding)
         nodes(plan, screen, Mordant::Lut::Lattice::WHOLE) if plan.pointwise?

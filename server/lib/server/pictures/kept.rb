@@ -36,13 +36,13 @@ module Server
       private
 
       def name(wish, shots = Hash.new { |_, shot| shot_stamp(wish, shot) })
-        layers = wish.cut.timeline.layers(wish.frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share] }
+        layers = wish.cut.timeline.layers(wish.frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share, wish.frame - layer.shot.record_in] }
         digest = Digest::SHA256.hexdigest([layers, project_stamp(wish)].to_json)
         "#{digest[0, 2]}/#{digest}"
       end
 
       def shot_stamp(wish, shot)
-        recipe = wish.recipe_of(shot)
+        recipe = wish.whole.recipe_of(shot)
         project = wish.project
         [Desk.current.clip_stamp(project, shot.clip), recipe.to_h, recipe.stamps, shot.clip.source_encoding]
       end

@@ -22,6 +22,11 @@ module Server
         entries.to_h { |entry| [entry.id, entry.step.shapes(count: Desk::SHAPE_POINTS).transform_values { |row| row.map { |y| y.round(4) } }] }.reject { |_, shapes| shapes.empty? }
       end
 
+      # @return [Hash{String => Hash}] parameters at the frame, by the id of a step that moves
+      def moved
+        trial.select(&:moving?).to_h { |entry| [entry.id, entry.at(frame).step.values] }
+      end
+
       # @param step [String, nil] id of the open step
       # @return [Hash, nil] see Mordant::Scopes::StepInput
       def input(step)
@@ -31,7 +36,12 @@ module Server
 
       private
 
-      def entries = (@wish.trial || {}).values.flat_map(&:entries)
+      def trial = (@wish.trial || {}).values.flat_map(&:entries)
+
+      def entries = trial.map { |entry| entry.at(frame) }
+
+      # @return [Integer] from the shot's first one
+      def frame = @frame ||= @wish.frame - @wish.cut.timeline.layers(@wish.frame).last.shot.record_in
     end
   end
 end

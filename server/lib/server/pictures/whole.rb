@@ -19,7 +19,7 @@ module Server
       # @return [Mordant::Frame] log codes of the working space
       def working(wish)
         found = nil
-        wish.cut.programme { |shot| wish.recipe_of(shot) }.each(first: wish.frame, count: 1) { |frame, _| found = frame }
+        wish.cut.programme { |shot| wish.whole.recipe_of(shot) }.each(first: wish.frame, count: 1) { |frame, _| found = frame }
         found
       end
     end

@@ -11,8 +11,14 @@ module Server
       def initialize(washes: true, **rest) = super
 
       # @param shot [Shot]
-      # @return [Mordant::Grade::Recipe]
-      def recipe_of(shot) = source ? NOTHING : shot.grade(trial || {}, washes:)
+      # @return [Mordant::Grade::Recipe] as it is at the frame, if there is one
+      def recipe_of(shot)
+        recipe = source ? NOTHING : shot.grade(trial || {}, washes:)
+        frame ? recipe.at(frame - shot.record_in) : recipe
+      end
+
+      # @return [Wish] whose recipes move as they do
+      def whole = with(frame: nil)
 
       # @param tap [String] one of TAPS
       # @return [Wish] whose picture is what instruments measure there

@@ -6,6 +6,7 @@ import BorrowBanner from '../grade/BorrowBanner.vue'
 import { useBorrow } from '../grade/useBorrow'
 import { useComparedVersion } from '../grade/useComparedVersion'
 import { useCopies } from '../grade/useCopies'
+import { useMoves } from '../grade/useMoves'
 import { useRecipes } from '../grade/useRecipes'
 import { handMoving } from '../grade/useStepEditor'
 import ScopeDock from '../scopes/ScopeDock.vue'
@@ -134,6 +135,8 @@ const secondLooking = makeLooking()
 const playReading = usePlayReading(computed(() => (player.playing.value ? present.value : null)), notices.trouble)
 const bitmap = computed(() => player.picture.value ?? picture.shown.value?.bitmap ?? null)
 const header = computed(() => picture.shown.value?.header)
+const moves = useMoves()
+watch(header, (now) => (moves.told = now?.moved ?? {}))
 const shownAs = computed(() => {
   if (source.value) return 'as shot'
   if (reference.flipped) return reference.words
@@ -245,6 +248,7 @@ useKeys([
         :looping="looping"
         :shown-rate="player.shownRate.value"
         :dropped="player.dropped.value"
+        :keyed="moves.keyed"
         :marked="marks.range.value"
         :kept="kept.spans.value"
         :rendering="kept.running.value"

@@ -12,6 +12,8 @@ const props = defineProps<{
   looping: boolean
   shownRate: number
   dropped: number
+  /** Frames the open step is keyed at. */
+  keyed?: number[]
   /** A range that is played round. */
   marked: { first: number; count: number } | null
   /** Frames whose finished pictures are there, as first and count. */
@@ -79,6 +81,7 @@ function press(event: PointerEvent) {
       </span>
       <i v-for="[first, count] in kept" :key="first" class="pointer-events-none absolute -bottom-1 h-0.5 bg-woad" :style="{ left: share(first), width: share(count) }" title="plays from finished pictures" data-test="kept-span" />
       <i v-if="marked" class="pointer-events-none absolute -top-1 h-0.5 bg-ink" :style="{ left: share(marked.first), width: share(marked.count) }" title="marked range" data-test="marked" />
+      <i v-for="at in keyed" :key="at" class="pointer-events-none absolute bottom-0 h-2 w-0.5 -translate-x-1/2 bg-weld" :style="{ left: share(at + 0.5) }" title="a key of the open step" data-test="key" />
       <i class="pointer-events-none absolute -top-1 -bottom-1 w-px bg-weld" :style="{ left: share(frame + 0.5) }" />
     </div>
   </div>

@@ -4,6 +4,7 @@ import type { Recipe, StepDocument, StepSpec } from '@/api/types'
 import { useCut } from '../bench/useCut'
 import BalancePanel from './BalancePanel.vue'
 import CurvesPanel from './CurvesPanel.vue'
+import KeysLine from './KeysLine.vue'
 import StepPanel from './StepPanel.vue'
 import ZonesPanel from './ZonesPanel.vue'
 
@@ -24,4 +25,5 @@ const cut = useCut()
   <CurvesPanel v-else-if="step.kind === 'curves'" :recipe="recipe" :step="step" :spec="spec" :header="header" />
   <ZonesPanel v-else-if="step.kind === 'zones'" :recipe="recipe" :step="step" :spec="spec" :header="header" />
   <StepPanel v-else :recipe="recipe" :step="step" :spec="spec" />
+  <KeysLine :recipe="recipe" :step="step" />
 </template>

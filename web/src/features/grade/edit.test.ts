@@ -1,6 +1,6 @@
 import type { HandleSpec, ParameterSpec, RecipeDocument } from '@/api/types'
 import { describe, expect, it } from 'vitest'
-import { deviation, moved, shownValue, typedValue, besideAbove, withBeside, withCopy, withMoved, withParameter } from './edit'
+import { deviation, moved, shownValue, typedValue, besideAbove, withBeside, withCopy, withKey, withMoved, withoutKey, withParameter } from './edit'
 
 const gain: ParameterSpec = {
   name: 'gain', label: 'gain', channels: ['master', 'red', 'green', 'blue'], unit: 'ratio',
@@ -67,5 +67,15 @@ describe('the order of steps', () => {
     expect(three.steps.map((one) => one.braid)).toEqual(['x', 'x', 'x'])
     expect(withBeside(three, 'c', 'z').steps[2]?.braid).toBeUndefined()
     expect(withBeside({ steps }, 'a', 'x')).toEqual({ steps })
+  })
+})
+
+describe('keys of a step', () => {
+  const document: RecipeDocument = { steps: [{ id: 'a', kind: 'balance', name: 'Balance', enabled: true, strength: 1, parameters: { exposure: 0 } }] }
+
+  it('stand in order, one a frame, and go without a trace', () => {
+    const made = [[9, 1], [2, 3], [9, 2]].reduce((so, [frame, exposure]) => withKey(so, 'a', frame as number, { exposure: exposure as number }), document)
+    expect(made.steps[0]?.keys).toEqual([{ frame: 2, parameters: { exposure: 3 } }, { frame: 9, parameters: { exposure: 2 } }])
+    expect(withoutKey(withoutKey(made, 'a', 2), 'a', 9)).toEqual(document)
   })
 })

@@ -64,6 +64,18 @@ export function withParameter(document: RecipeDocument, id: string, name: string
   return step ? withStep(document, id, { parameters: { ...step.parameters, [name]: value } }) : document
 }
 
+/** With a key at a frame, in place of one that is there. */
+export function withKey(document: RecipeDocument, id: string, frame: number, parameters: Record<string, ParameterValue>): RecipeDocument {
+  const keys = (document.steps.find((step) => step.id === id)?.keys ?? []).filter((key) => key.frame !== frame)
+  return withStep(document, id, { keys: [...keys, { frame, parameters }].sort((a, b) => a.frame - b.frame) })
+}
+
+/** Without the key at a frame; a step without keys stays as it was before them. */
+export function withoutKey(document: RecipeDocument, id: string, frame: number): RecipeDocument {
+  const keys = document.steps.find((step) => step.id === id)?.keys?.filter((key) => key.frame !== frame)
+  return withStep(document, id, { keys: keys?.length ? keys : undefined })
+}
+
 /** How far a row of numbers stands from neutral along a handle's direction. */
 export function deviation(row: number[], handle: HandleSpec, spec: ParameterSpec): number {
   const along = (a: number[], b: number[]) => a.reduce((sum, x, i) => sum + x * (b[i] ?? 0), 0)

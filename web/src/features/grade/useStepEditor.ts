@@ -1,6 +1,7 @@
 import type { CurvePoint, ParameterValue, Recipe, StepDocument, StepSpec, TextSpec } from '@/api/types'
 import { ref, type Ref } from 'vue'
-import { neutralOf, withParameter } from './edit'
+import { neutralOf, withKey, withParameter } from './edit'
+import { useMoves } from './useMoves'
 import { addressOf } from './address'
 import { useRecipes } from './useRecipes'
 
@@ -27,16 +28,23 @@ export function useGesture() {
 export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec: Ref<StepSpec>) {
   const recipes = useRecipes()
   const gesture = useGesture()
+  const moves = useMoves()
+
+  /** With other values; of a step that moves, at the present frame. */
+  function withValues(values: Record<string, ParameterValue>) {
+    const { document } = recipe.value
+    if (moves.moves(step.value)) return withKey(document, step.value.id, moves.frame, { ...moves.parameters(step.value), ...values })
+    return Object.entries(values).reduce((made, [name, value]) => withParameter(made, step.value.id, name, value), document)
+  }
 
   /** Several parameters in one change. */
   function setAll(values: Record<string, ParameterValue>, words: string) {
-    const document = Object.entries(values).reduce((made, [name, value]) => withParameter(made, step.value.id, name, value), recipe.value.document)
-    recipes.change(recipe.value, document, `${step.value.name}: ${words}`)
+    recipes.change(recipe.value, withValues(values), `${step.value.name}: ${words}`)
   }
 
   function set(name: string, value: ParameterValue) {
     const label = [...spec.value.parameters, ...spec.value.texts, ...spec.value.curves].find((parameter) => parameter.name === name)?.label ?? name
-    recipes.change(recipe.value, withParameter(recipe.value.document, step.value.id, name, value), `${step.value.name}: ${label}`, gesture.id())
+    recipes.change(recipe.value, withValues({ [name]: value }), `${step.value.name}: ${label}`, gesture.id())
   }
 
   function parameter(name: string) {
@@ -47,13 +55,13 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
 
   return {
     parameter,
-    value: (name: string): ParameterValue => step.value.parameters[name] ?? neutralOf(parameter(name)),
-    text: (one: TextSpec): string => String(step.value.parameters[one.name] ?? one.neutral),
-    points: (name: string): CurvePoint[] => (step.value.parameters[name] as CurvePoint[] | undefined) ?? [],
+    value: (name: string): ParameterValue => moves.parameters(step.value)[name] ?? neutralOf(parameter(name)),
+    text: (one: TextSpec): string => String(moves.parameters(step.value)[one.name] ?? one.neutral),
+    points: (name: string): CurvePoint[] => (moves.parameters(step.value)[name] as CurvePoint[] | undefined) ?? [],
     set,
     setAll,
     /** One number of a row. */
-    setAt: (name: string, index: number, value: number) => set(name, (step.value.parameters[name] as number[] | undefined ?? (neutralOf(parameter(name)) as number[])).map((x, at) => (at === index ? value : x))),
+    setAt: (name: string, index: number, value: number) => set(name, (moves.parameters(step.value)[name] as number[] | undefined ?? (neutralOf(parameter(name)) as number[])).map((x, at) => (at === index ? value : x))),
     begin: gesture.begin,
     end: gesture.end,
     /** What a control of a surface is bound to. */

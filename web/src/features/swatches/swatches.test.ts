@@ -98,4 +98,12 @@ describe('recall', () => {
     await nextTick()
     expect(swatches.document).toBeNull()
   })
+
+  it('takes steps with the keys they move between, or without', () => {
+    const swatches = useSwatches()
+    swatches.recall({ ...swatch(1), document: { steps: [{ ...step(1), keys: [{ frame: 3, parameters: { exposure: 2 } }] }] } })
+    expect([swatches.moves, swatches.document?.steps[0]?.keys?.length]).toEqual([true, 1])
+    swatches.withKeys = false
+    expect(swatches.document?.steps[0]).toEqual({ ...step(1), keys: undefined })
+  })
 })

@@ -26,6 +26,8 @@ export const useSwatches = defineStore('swatches', () => {
   /** Ids of its steps that are left out. */
   const left = ref<string[]>([])
   const after = ref(false)
+  /** With the keys its steps move between. */
+  const withKeys = ref(true)
 
   watch(() => cut.shot?.id, drop)
 
@@ -75,7 +77,7 @@ export const useSwatches = defineStore('swatches', () => {
     trial.value = null
   }
 
-  const steps = computed(() => (trial.value?.document.steps ?? []).filter((step) => !left.value.includes(step.id)))
+  const steps = computed(() => (trial.value?.document.steps ?? []).filter((step) => !left.value.includes(step.id)).map((step) => (withKeys.value ? step : { ...step, keys: undefined })))
   const document = computed<RecipeDocument | null>(() => (trial.value ? { steps: [...(after.value ? (cut.shot?.recipe.document.steps ?? []) : []), ...steps.value] } : null))
 
   /** Onto the shot, the picked ones or all members of its family; one undo. */
@@ -94,6 +96,8 @@ export const useSwatches = defineStore('swatches', () => {
     trial,
     left,
     after,
+    withKeys,
+    moves: computed(() => trial.value?.document.steps.some((step) => step.keys?.length) ?? false),
     document,
     load,
     keep,
