@@ -1,14 +1,11 @@
 # frozen_string_literal: true
 
 module Mordant
-  # What leaves: names, kinds of output, and the pictures that go into them.
+  # What leaves: names, formats, and the pictures that go into them.
   #
-  # A kind of output is one file in kinds/: a class that is registered with
-  #
-  #   id, label, about, view           what it is and what it is converted to
-  #   new(path:, ...)                  opens it for writing; see Kind
-  #   write(frame, record_frame)       one finished frame, in the view's encoding
-  #   close / abandon                  complete it, or leave nothing half written
+  # A format is one file in formats/: a SequenceFormat, which makes the bytes of one
+  # frame, or a VideoFormat, which names an encoder and a container. Nothing else knows
+  # of it; an order offers it at once.
   module Deliver
   end
 end

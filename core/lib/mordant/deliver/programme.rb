@@ -7,11 +7,18 @@ module Mordant
     # One frame at a time is in memory, two in a dissolve, however long the cut.
     class Programme
       # Where a shot's pictures come from and what becomes of them.
-      # moving: a plan for each frame, counted from the shot's first one, of a grade that moves.
-      Source = Struct.new(:reader, :plan, :moving, keyword_init: true) do
+      #
+      # plan: of a grade that stands still; moving: a plan for each frame, counted from the
+      # shot's first one, of one that moves; others: the same with other grades, by variant.
+      Source = Struct.new(:reader, :plan, :moving, :others, keyword_init: true) do
         # @param frame [Integer] from the shot's first one
+        # @param variant [Object, nil] a key of others
         # @return [Grade::Plan]
-        def plan_at(frame) = moving ? moving.call(frame) : plan
+        def plan_at(frame, variant = nil)
+          return others.fetch(variant).plan_at(frame) if variant
+
+          moving ? moving.call(frame) : plan
+        end
       end
 
       # @param timeline [Cut::Timeline]
@@ -28,12 +35,25 @@ module Mordant
       # @yieldparam record [Integer] record frame
       # @raise [MediaError] of a source that cannot be decoded
       def each(first:, count:)
+        each_of([nil], first:, count:) { |(frame), record| yield frame, record }
+      end
+
+      # Several grades of the same pictures, decoded once.
+      #
+      # @param variants [Array<Object, nil>] see Source
+      # @yieldparam frames [Array<Frame>] one for each variant
+      # @yieldparam record [Integer]
+      # @raise [MediaError]
+      def each_of(variants, first:, count:)
         @timeline.segments(first, count).each do |segment|
           record = segment.first
-          outgoing = segment.outgoing && pictures(segment.outgoing, segment)
-          each_picture(segment.incoming, segment) do |frame|
-            frame = Programme.mix(outgoing.next, frame, @timeline.layers(record).last.share) if outgoing
-            yield frame, record
+          outgoing = segment.outgoing && pictures(segment.outgoing, segment, variants)
+          each_picture(segment.incoming, segment, variants) do |frames|
+            if outgoing
+              share = @timeline.layers(record).last.share
+              frames = outgoing.next.zip(frames).map { |before, after| Programme.mix(before, after, share) }
+            end
+            yield frames, record
             record += 1
           end
         end
@@ -49,15 +69,15 @@ module Mordant
 
       private
 
-      def pictures(shot, segment)
-        Enumerator.new { |out| each_picture(shot, segment) { |frame| out << frame } }
+      def pictures(shot, segment, variants)
+        Enumerator.new { |out| each_picture(shot, segment, variants) { |frames| out << frames } }
       end
 
-      def each_picture(shot, segment)
+      def each_picture(shot, segment, variants)
         source = @sources[shot.key]
         frame = segment.first - shot.record_in
         source.reader.each(first: shot.source_at(segment.first), count: segment.length, width: @width, height: @height) do |codes|
-          yield source.plan_at(frame).run(codes)
+          yield(variants.map { |variant| source.plan_at(frame, variant).run(codes) })
           frame += 1
         end
       end

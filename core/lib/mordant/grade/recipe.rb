@@ -82,6 +82,10 @@ module Mordant
       # @return [Recipe] without them
       def within_luts = beyond_luts.empty? ? self : only((entries - beyond_luts).map(&:id))
 
+      # @param share [Float] 0.0..1.0
+      # @return [Recipe] with so much of every step's strength
+      def weakened(share) = (share == 1.0) ? self : Recipe.new("steps" => entries.map { |entry| entry.to_h.merge("strength" => entry.strength * share) })
+
       # What files the steps read and when they were last changed; pictures depend on it.
       #
       # @return [Array]

@@ -16,9 +16,6 @@ module Mordant
       DESIGNATIONS = {"rec709-bt1886" => 6, "rec709" => 6, "bt709-camera" => 6}.freeze
       LARGEST = {10 => 1023, 16 => 65_535}.freeze
 
-      # What a header says of a frame besides its raster. number: from 0, of count frames.
-      Facts = Struct.new(:rate, :timecode, :name, :source, :reel, :project, :number, :count, keyword_init: true)
-
       # @param bits [Integer] 10 or 16
       # @raise [ParameterError]
       def initialize(bits:)
@@ -28,10 +25,11 @@ module Mordant
       end
 
       # @param frame [Frame] display or log codes, full range; held to 0.0..1.0
-      # @param facts [Facts]
+      # @param facts [FrameFacts]
+      # @param dither [Deliver::Dither, nil]
       # @return [String] the file's bytes
-      def encode(frame, facts)
-        header(frame, facts) << body(Integers.interleave(frame, @bits))
+      def encode(frame, facts, dither: nil)
+        header(frame, facts) << body(Integers.interleave(frame, @bits, dither:))
       end
 
       # @param codes [Numo::UInt16] [pixels, 3] of that many bits
@@ -53,7 +51,7 @@ module Mordant
       private
 
       def file_part(size, facts)
-        ["SDPX", HEADER, "V2.0", size, 1, GENERIC, HEADER - GENERIC, 0, facts.name.to_s, Time.now.utc.strftime("%Y:%m:%d:%H:%M:%SUTC"),
+        ["SDPX", HEADER, "V2.0", size, 1, GENERIC, HEADER - GENERIC, 0, facts.name.to_s, (facts.written || Time.at(0)).utc.strftime("%Y:%m:%d:%H:%M:%SUTC"),
           "Mordant", facts.project.to_s, "", NOTHING, ""].pack("a4NZ8N5Z100Z24Z100Z200Z200NZ104")
       end
 

@@ -4,7 +4,7 @@ require "zlib"
 
 module Mordant
   module Media
-    # OpenEXR scan-line files of half-float RGB, zip compressed.
+    # OpenEXR scan-line files of half- or full-float RGB, zip compressed or plain.
     #
     # Source: "OpenEXR File Layout" and "Technical Introduction to OpenEXR",
     # Academy Software Foundation; SMPTE ST 2065-4 for the attributes of ACES
@@ -12,9 +12,8 @@ module Mordant
     class EXR
       MAGIC = 20_000_630
       VERSION = 2
-      ZIP = 3 # sixteen scan lines a block
-      LINES = 16
-      HALF_PIXELS = 1
+      COMPRESSIONS = {none: [0, 1], zip: [3, 16]}.freeze # code and scan lines a block
+      DEPTHS = {half: [1, 2], float: [2, 4]}.freeze # code and bytes
       INCREASING_Y = 0
       LEVEL = 4 # of zlib; more costs time and hardly saves
 
@@ -22,15 +21,22 @@ module Mordant
       # @param rate [Rational] for framesPerSecond
       # @param timecode [Cut::Timecode, nil] for timeCode
       # @param attributes [Hash{String => String}] further texts, such as "reelName"
-      def initialize(primaries:, rate:, timecode: nil, attributes: {})
+      # @param depth [Symbol] of DEPTHS
+      # @param compression [Symbol] of COMPRESSIONS
+      def initialize(primaries:, rate:, timecode: nil, attributes: {}, depth: :half, compression: :zip)
         @primaries, @rate, @timecode, @attributes = primaries, rate, timecode, attributes
+        @depth, @bytes = DEPTHS.fetch(depth)
+        @compression, @lines = COMPRESSIONS.fetch(compression)
       end
+
+      # An ACES image container is ACES2065-1 in half floats without compression.
+      def container? = @primaries == Colour::Primaries::AP0 && @bytes == 2 && @compression.zero?
 
       # @param frame [Frame] linear light
       # @return [String] the file's bytes
       def encode(frame)
         head = header(frame)
-        blocks = (0...frame.height).step(LINES).map { |top| block(frame, top) }
+        blocks = (0...frame.height).step(@lines).map { |top| block(frame, top) }
         offset = head.bytesize + 8 * blocks.size
         table = blocks.map { |bytes| offset.tap { offset += bytes.bytesize } }
         head << table.pack("Q<*") << blocks.join
@@ -48,7 +54,7 @@ module Mordant
       end
 
       def own_attributes(window)
-        {"channels" => ["chlist", channels], "compression" => ["compression", [ZIP].pack("C")],
+        {"channels" => ["chlist", channels], "compression" => ["compression", [@compression].pack("C")],
          "dataWindow" => ["box2i", window], "displayWindow" => ["box2i", window],
          "lineOrder" => ["lineOrder", [INCREASING_Y].pack("C")], "pixelAspectRatio" => ["float", [1.0].pack("e")],
          "screenWindowCenter" => ["v2f", [0.0, 0.0].pack("e2")], "screenWindowWidth" => ["float", [1.0].pack("e")]}
@@ -58,6 +64,7 @@ module Mordant
         chromaticities = [@primaries.red, @primaries.green, @primaries.blue, @primaries.white].flatten.pack("e8")
         rate = [@rate.numerator, @rate.denominator].pack("l<L<")
         found = {"chromaticities" => ["chromaticities", chromaticities], "framesPerSecond" => ["rational", rate]}
+        found["acesImageContainerFlag"] = ["int", [1].pack("l<")] if container?
         found["timeCode"] = ["timecode", [@timecode.smpte_word, 0].pack("L<2")] if @timecode
         found
       end
@@ -65,21 +72,24 @@ module Mordant
       def text_attributes = @attributes.transform_values { |text| ["string", text.b] }
 
       def channels
-        list = %w[B G R].map { |name| "#{name}\0" + [HALF_PIXELS, 0, 1, 1].pack("l<L<l<2") }
+        list = %w[B G R].map { |name| "#{name}\0" + [@depth, 0, 1, 1].pack("l<L<l<2") }
         list.join.b << 0
       end
 
       # Lines of blue, green, red; the bytes split into low and high, each the
       # difference to the one before, then deflated, or kept plain if not smaller.
       def block(frame, top)
-        bottom = [top + LINES, frame.height].min
+        bottom = [top + @lines, frame.height].min
         range = (top * frame.width)...(bottom * frame.width)
-        lines = Numo::UInt16.new(bottom - top, 3, frame.width).allocate
+        lines = ((@bytes == 2) ? Numo::UInt16 : Numo::SFloat).new(bottom - top, 3, frame.width).allocate
         [2, 1, 0].each_with_index do |channel, place|
-          bits = Half.bits(frame.rgb[channel, range].dup)
-          lines[true, place, true] = bits.reshape(bottom - top, frame.width)
+          values = frame.rgb[channel, range].dup
+          values = Half.bits(values) if @bytes == 2
+          lines[true, place, true] = values.reshape(bottom - top, frame.width)
         end
         plain = lines.to_binary
+        return [top, plain.bytesize].pack("l<2") << plain if @compression.zero?
+
         packed = Zlib.deflate(predicted(plain), LEVEL)
         data = (packed.bytesize < plain.bytesize) ? packed : plain
         [top, data.bytesize].pack("l<2") << data

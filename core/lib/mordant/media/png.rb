@@ -13,14 +13,15 @@ module Mordant
 
       # @param frame [Frame] display code values; held to 0.0..1.0, NaN becomes 0
       # @param bits [Integer] 8 or 16
+      # @param dither [Deliver::Dither, nil]
       # @return [String] the file's bytes
-      def encode(frame, bits: 8, compression: COMPRESSION)
-        image(frame, bits).write_to_buffer(".png", compression:, filter: :none, strip: true)
+      def encode(frame, bits: 8, compression: COMPRESSION, dither: nil)
+        image(frame, bits, dither:).write_to_buffer(".png", compression:, filter: :none, strip: true)
       end
 
       # @return [Vips::Image] interleaved integers
-      def image(frame, bits)
-        data = Integers.interleave(frame, bits).to_binary
+      def image(frame, bits, dither: nil)
+        data = Integers.interleave(frame, bits, dither:).to_binary
         format, space = (bits == 8) ? %i[uchar srgb] : %i[ushort rgb16]
         Vips::Image.new_from_memory(data, frame.width, frame.height, 3, format).copy(interpretation: space)
       end

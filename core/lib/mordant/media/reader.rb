@@ -68,8 +68,8 @@ module Mordant
           return ["-f", "image2", "-framerate", @rate.to_s, "-start_number", (@sequence.first + first).to_s,
             "-i", "file:#{@sequence.pattern}"]
         end
-        # Half a frame early, so that rounding cannot skip the frame meant.
-        seek = [Rational(first) - Rational(1, 2), 0].max / @rate
+        # A little early, so that rounding cannot skip the frame meant; MXF would round half a frame down.
+        seek = [Rational(first) - Rational(1, 4), 0].max / @rate
         ["-ss", format("%.6f", seek), "-i", "file:#{@path}"]
       end
 

@@ -65,52 +65,6 @@ RSpec.describe Mordant::Deliver::Programme, :folder do
   end
 end
 
-RSpec.describe Mordant::Deliver::Kind, :folder do
-  let(:start) { Mordant::Cut::Timecode.parse("01:00:00:00", Rational(24)) }
-
-  def open(id, name, **more)
-    kind = described_class.fetch(id)
-    kind.new(described_class::Job.new(path: File.join(@folder, name), width: 64, height: 36, rate: Rational(24), start:, reel: "H014", **more))
-  end
-
-  it "writes an OpenEXR sequence numbered by timecode, and goes on where it was interrupted" do
-    output = open("exr-ap0", "seq")
-    2.times { |n| output.write(Frames.flat([0.18, 0.2, 4.0], width: 64, height: 36, encoding: "aces2065-1"), n) }
-    output.close
-    expect(Dir.children(File.join(@folder, "seq")).sort).to eq(%w[seq.0086400.exr seq.0086401.exr])
-    expect(Vips::Image.new_from_file(File.join(@folder, "seq/seq.0086400.exr")).getpoint(3, 3).first(3)).to match([be_within(1e-4).of(0.18), be_within(1e-4).of(0.2), 4.0])
-    expect { open("exr-ap0", "seq") }.to raise_error(Errno::EEXIST)
-    expect(open("exr-ap0", "seq", resume: true).finished_frames).to eq(2)
-  end
-
-  it "writes a review copy whose tags and decoded pixels agree with the view" do
-    output = open("review-h264", "review.mp4")
-    view = Mordant::Grade::Output.for(output.class.view)
-    frame = view.run(Frames.flat([0.52, 0.42, 0.36], width: 64, height: 36))
-    6.times { |n| output.write(frame, n) }
-    output.close
-    path = File.join(@folder, "review.mp4")
-    stream = JSON.parse(Mordant::Media::Command.run(%W[ffprobe -v error -print_format json -show_streams #{path}], path:))["streams"].first
-    expect(stream).to include("codec_name" => "h264", "pix_fmt" => "yuv420p10le", "color_range" => "tv", "color_space" => "bt709",
-      "color_transfer" => "bt709", "color_primaries" => "bt709", "nb_frames" => "6", "r_frame_rate" => "24/1")
-    decoded = Mordant::Media::Reader.new(path, rate: Rational(24)).frame(3, width: 64, height: 36).frame(encoding: "rec709-bt1886")
-    expect((decoded.at(20, 20) - frame.at(20, 20)).abs.max).to be < 2.0 / 1023
-    expect(Dir.children(@folder)).to eq(["review.mp4"])
-  end
-
-  it "leaves nothing half written, and says what the encoder died of" do
-    output = open("review-h264", "gone.mp4")
-    output.write(Frames.flat([0.5] * 3, width: 64, height: 36), 0)
-    output.abandon
-    broken = open("review-h264", "no/such/../x.mp4").tap { |one| one.job.width = -1 }
-    expect do
-      broken.write(Frames.flat([0.5] * 3, width: 64, height: 36), 0)
-      broken.close
-    end.to raise_error(Mordant::MediaError, /x\.mp4/)
-    expect(Dir.glob(File.join(@folder, "**/*"), File::FNM_DOTMATCH).select { |path| File.file?(path) }).to be_empty
-  end
-end
-
 RSpec.describe Mordant::Deliver::Bulk, :folder do
   let(:path) { Footage.steps(@folder, frames: 10) }
   let(:start) { Mordant::Cut::Timecode.parse("01:00:00:00", Rational(24)) }
@@ -124,7 +78,10 @@ RSpec.describe Mordant::Deliver::Bulk, :folder do
     described_class.new(source:, output: Mordant::Grade::Output.for(Mordant::Grade::View::STANDARD, space), bits:, first:, count:)
   end
 
-  def review(name) = Mordant::Deliver::Kind.fetch("review-h264").new(Mordant::Deliver::Kind::Job.new(path: File.join(@folder, name), width: 64, height: 36, rate: Rational(24000, 1001), start:))
+  def review(name)
+    sheet = Mordant::Deliver::Sheet.new({"format" => "h264", "view" => Mordant::Grade::View::STANDARD, "dither" => false}, width: 64, height: 36)
+    Mordant::Deliver::VideoWriter.new(sheet, path: File.join(@folder, name), rate: Rational(24000, 1001), first: 0)
+  end
 
   it "writes what the exact way writes, frame for frame" do
     graded = source(Frames.recipe(lift: [0.03, 0, 0, 0], gain: [0.9, 1, 1, 1]))
@@ -132,11 +89,13 @@ RSpec.describe Mordant::Deliver::Bulk, :folder do
     expect(made).to be_fits
     quick, slow = review("quick.mp4"), review("slow.mp4")
     told = []
-    quick.bulk(made, 6) { |done| told << done }
-    quick.close
+    quick.bulk(made, 6, timecode: start) { |done| told << done }
     output = Mordant::Grade::Output.for(Mordant::Grade::View::STANDARD, display)
-    graded.reader.each(first: 2, count: 6, width: 64, height: 36) { |codes| slow.write(output.run(graded.plan.run(codes)), 0) }
-    slow.close
+    slow.open
+    record = -1
+    graded.reader.each(first: 2, count: 6, width: 64, height: 36) { |codes| slow.write(record += 1, output.run(graded.plan.run(codes)), nil) }
+    slow.seal(0, 6)
+    slow.finish(timecode: start)
     frames = %w[quick.mp4 slow.mp4].map do |name|
       found = []
       Mordant::Media::Reader.new(File.join(@folder, name), rate: Rational(24)).each(first: 0, count: 6, width: 64, height: 36) { |codes| found << codes.rgb[true, 700].to_a.map { |code| code * 1023 / 65_535.0 } }
@@ -157,7 +116,7 @@ RSpec.describe Mordant::Deliver::Bulk, :folder do
   it "says when a source ends early, and leaves nothing" do
     output = review("short.mp4")
     made = bulk(source(Frames.recipe(gain: [0.9, 1, 1, 1])), first: 2, count: 6)
-    expect { output.bulk(made, 30) { nil } }.to raise_error(Mordant::MediaError, /ends 22 frames early/)
+    expect { output.bulk(made, 30, timecode: start) }.to raise_error(Mordant::MediaError, /ends 22 frames early/)
     output.abandon
     expect(Dir.children(@folder)).to eq(["steps.mkv"])
   end

@@ -11,7 +11,7 @@ RSpec.describe Mordant::Media::Dpx do
     Mordant::Frame.new(codes, width:, height: 8, encoding: "rec709-bt1886")
   end
   let(:facts) do
-    described_class::Facts.new(rate: Rational(24), timecode: Mordant::Cut::Timecode.parse("02:03:04:05", 24), name: "jetty", source: "a.mov", reel: "H014", project: "Salt", number: 7, count: 40)
+    Mordant::Media::FrameFacts.new(rate: Rational(24), timecode: Mordant::Cut::Timecode.parse("02:03:04:05", 24), name: "jetty", source: "a.mov", reel: "H014", project: "Salt", number: 7, count: 40)
   end
 
   def decoded(bits)

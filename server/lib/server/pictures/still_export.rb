@@ -39,7 +39,7 @@ module Server
 
       def facts
         clip = @wish.shot.clip
-        Mordant::Media::Dpx::Facts.new(rate: @wish.project.rate, timecode: @wish.timecode, name: File.basename(name), source: File.basename(clip.path),
+        Mordant::Media::FrameFacts.new(written: Time.now, rate: @wish.project.rate, timecode: @wish.timecode, name: File.basename(name), source: File.basename(clip.path),
           reel: clip.reel, project: @wish.project.name)
       end
     end

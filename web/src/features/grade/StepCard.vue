@@ -30,7 +30,7 @@ function named(name: string) {
 }
 const act = (what: StepAct) => (what === 'rename' ? void rename() : emit('act', what))
 
-const line = computed(() => summary(props.step, props.spec) || 'neutral')
+const line = computed(() => (props.step.keys?.length ? `moves between ${props.step.keys.length} ${props.step.keys.length === 1 ? 'key' : 'keys'}` : summary(props.step, props.spec) || 'neutral'))
 </script>
 
 <template>

@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+require "fileutils"
+
+module Mordant
+  module Deliver
+    # Writes the frames of a sequence: whole files alone, each under the number of its
+    # timecode, so that many may write at once and whatever is there is good.
+    class SequenceWriter
+      DIGITS = 7
+
+      attr_reader :sheet, :path
+
+      # @param sheet [Sheet]
+      # @param path [String] the folder
+      # @param start [Cut::Timecode] of the first frame
+      # @param first [Integer] record frame that is the first one
+      def initialize(sheet, path:, start:, first:)
+        @sheet, @path, @start, @first = sheet, path, start, first
+      end
+
+      def open = FileUtils.mkdir_p(path)
+
+      def has?(record) = File.exist?(file(record))
+
+      # @param frame [Frame] finished, in the view's encoding
+      # @param facts [Media::FrameFacts]
+      # @raise [SystemCallError]
+      def write(record, frame, facts)
+        bytes = sheet.format.bytes(frame, facts, options: sheet.options, dither: sheet.dither(record))
+        partial = "#{file(record)}.#{Process.pid}.part"
+        File.binwrite(partial, bytes)
+        File.rename(partial, file(record))
+      ensure
+        FileUtils.rm_f(partial) if partial
+      end
+
+      # Nothing is left to be done for a stretch.
+      def seal(_first, _count) = nil
+
+      # @return [String]
+      def file(record) = File.join(path, "#{File.basename(path)}.#{(@start + (record - @first)).frames.to_s.rjust(DIGITS, "0")}#{sheet.format.extension}")
+
+      def finish(**) = nil
+
+      def abandon = FileUtils.rm_rf(path)
+    end
+  end
+end

@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Deliver
+    # What one output is to be: format, what it is converted to, raster, range, what is drawn
+    # over it and which of the grade goes in. Immutable.
+    class Sheet
+      KEYS = %w[format options view width height fit mask range burns safe graded look handles dither].freeze
+      FITS = {"bars" => "whole picture, bars around it", "crop" => "raster filled, the rest cut off"}.freeze
+      MASKS = (1.0..4.0)
+      EDGES = (16..8192) # pixels
+      HANDLES = (0..240) # frames
+
+      # @return [Class] a Format
+      attr_reader :format
+      attr_reader :options, :view, :width, :height, :fit, :range, :burns, :safe, :handles
+      # @return [Float, nil] width over height of what is shown, the rest black; nil: all
+      attr_reader :mask
+      # @return [Float] how much of the washes goes in, 0.0..1.0
+      attr_reader :look
+
+      # @param document [Hash] KEYS; format and view are needed, width and height are those of
+      #   the project without them
+      # @param width [Integer] of the project
+      # @param height [Integer]
+      # @raise [ParameterError, UnknownIdError]
+      def initialize(document, width:, height:, path: "output")
+        @path = path
+        refuse("", "an object with #{KEYS.join(", ")}", document) unless document.is_a?(Hash)
+        unknown = document.keys - KEYS
+        refuse("", "only #{KEYS.join(", ")}", unknown.first) unless unknown.empty?
+        @document = document
+        @format = Format.fetch(document["format"])
+        @view = document["view"].is_a?(Grade::View) ? document["view"] : Grade::View.from(document["view"], path: "#{path}.view")
+        @options = chosen(document.fetch("options", nil) || {})
+        @width, @height = edge("width", width), edge("height", height)
+        @fit = one_of("fit", FITS.keys)
+        @mask = number("mask", MASKS, nil)
+        @range = one_of("range", Colour::SignalRange::ALL, default: format.sequence? ? "full" : "legal")
+        @burns = BurnIn.new(document["burns"] || [], path: "#{path}.burns")
+        @safe = shares(document["safe"] || [])
+        @graded, @dither = flag("graded"), flag("dither")
+        @look = number("look", 0.0..1.0, 1.0)
+        @handles = number("handles", HANDLES, 0).to_i
+        complaint = format.refusal(view)
+        refuse("format", complaint, format.id) if complaint
+        freeze
+      end
+
+      def graded? = @graded
+
+      # What of the grade it takes; outputs that take the same share its pictures.
+      #
+      # @return [Array]
+      def variant = [graded?, graded? ? look : 0.0]
+
+      # @return [Dither, nil] for a frame
+      def dither(frame) = (@dither && !format.float?) ? Dither.new(frame) : nil
+
+      # @return [Array<String>] what somebody should know before it is written
+      def warnings = format.warnings(view)
+
+      # @return [String] one line: what it is converted to
+      def statement
+        tags = format.sequence? ? nil : "tagged #{ColourTags.of(view.encoding).join(" / ")}"
+        parts = [view.to_s, "#{width}x#{height}", format.float? ? nil : "#{range} range", tags, if graded?
+                                                                                                  (look < 1) ? "look at #{(look * 100).round} %" : nil
+                                                                                                else
+                                                                                                  "ungraded"
+        end, warnings.first]
+        parts.compact.join(" · ")
+      end
+
+      # @return [Hash] as kept
+      def to_h = @document.merge("view" => view.to_h.compact.transform_keys(&:to_s), "width" => width, "height" => height)
+
+      private
+
+      def chosen(given)
+        refuse("options", "an object", given) unless given.is_a?(Hash)
+        unknown = given.keys - format.options.keys.map(&:to_s)
+        refuse("options", "options of #{format.id}", unknown.first) unless unknown.empty?
+        format.options.to_h do |name, values|
+          value = given.fetch(name.to_s, values.first)
+          refuse("options.#{name}", values.join(", "), value) unless values.include?(value)
+          [name, value]
+        end
+      end
+
+      def edge(name, default)
+        value = @document[name] || default
+        return value if value.is_a?(Integer) && EDGES.cover?(value)
+
+        refuse(name, "#{EDGES.begin} to #{EDGES.end} pixels", value)
+      end
+
+      def one_of(name, values, default: values.first)
+        value = @document[name] || default
+        values.include?(value) ? value : refuse(name, values.join(", "), value)
+      end
+
+      def number(name, range, default)
+        value = @document[name]
+        return default if value.nil?
+        return value if value.is_a?(Numeric) && range.cover?(value)
+
+        refuse(name, "a number in #{range}", value)
+      end
+
+      def flag(name)
+        value = @document.fetch(name, true)
+        [true, false].include?(value) ? value : refuse(name, "true or false", value)
+      end
+
+      def shares(list)
+        fine = list.is_a?(Array) && list.size <= 4 && list.all? { |share| share.is_a?(Numeric) && share.between?(0.3, 1.0) }
+        fine ? list : refuse("safe", "up to four shares of the picture in 0.3..1.0", list)
+      end
+
+      def refuse(name, expected, found) = raise(ParameterError.new(path: [@path, name].reject(&:empty?).join("."), expected:, found:))
+    end
+  end
+end

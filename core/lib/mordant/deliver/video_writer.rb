@@ -1,0 +1,131 @@
+# frozen_string_literal: true
+
+require "fileutils"
+
+module Mordant
+  module Deliver
+    # Writes a video file from frames that come in any order from anywhere. Frames lie in a
+    # folder beside the file, first each by itself, then part by part without loss; when all
+    # are there they are encoded in one go. What is in the folder is whole, so that a killed
+    # writer loses the frame it was on.
+    class VideoWriter
+      # Seconds the encoder may take, and for each frame.
+      START = 60
+      PATIENCE = 20
+
+      attr_reader :sheet, :path
+
+      # @param rate [Rational]
+      # @param first [Integer] record frame that is the first one
+      def initialize(sheet, path:, rate:, first:)
+        @sheet, @path, @rate, @first = sheet, path, rate, first
+      end
+
+      def open = FileUtils.mkdir_p(folder)
+
+      # @return [String] where frames and parts lie until the file is whole
+      def folder = File.join(File.dirname(path), ".#{File.basename(path)}.frames")
+
+      def has?(record) = File.exist?(frame_file(record)) || parts.any? { |from, count| (from...(from + count)).cover?(record) } || File.exist?(path)
+
+      # @raise [SystemCallError]
+      def write(record, frame, _facts)
+        codes = Media::Integers.interleave(frame, 16, dither: sheet.dither(record), of: [sheet.format.bits, 16].min)
+        partial = "#{frame_file(record)}.#{Process.pid}.part"
+        File.binwrite(partial, codes.to_binary)
+        File.rename(partial, frame_file(record))
+      ensure
+        FileUtils.rm_f(partial) if partial
+      end
+
+      # Makes the frames of a stretch one part.
+      #
+      # @raise [MediaError]
+      def seal(first, count)
+        return if File.exist?(part_file(first, count)) || File.exist?(path)
+
+        partial = "#{part_file(first, count)}.#{Process.pid}.part"
+        Media::Command.feed(["ffmpeg", *QUIET, "-f", "rawvideo", "-pix_fmt", "rgb48le", "-s", "#{sheet.width}x#{sheet.height}", "-framerate", @rate.to_s, "-i", "pipe:0",
+          "-vf", filters, *sheet.format.lossless(sheet), "-f", "matroska", "file:#{partial}"], path:) do |io|
+          (first...(first + count)).each { |record| IO.copy_stream(frame_file(record), io) }
+        end
+        File.rename(partial, part_file(first, count))
+        (first...(first + count)).each { |record| FileUtils.rm_f(frame_file(record)) }
+      ensure
+        FileUtils.rm_f(partial) if partial
+      end
+
+      # Encodes the whole.
+      #
+      # @param timecode [Cut::Timecode] of the first frame
+      # @param reel [String, nil]
+      # @param light [Hash, nil] see LightLevels.over
+      # @param audio [String, nil] a file with the sound
+      # @yieldparam done [Integer] frames
+      # @raise [MediaError]
+      def finish(timecode:, reel: nil, light: nil, audio: nil)
+        return if File.exist?(path)
+
+        partial = File.join(folder, "whole.part")
+        count = parts.sum(&:last)
+        File.write(list, parts.map { |part| "file '#{part_file(*part).gsub("'", "'\\\\''")}'\n" }.join)
+        arguments = ["ffmpeg", *QUIET, "-progress", "pipe:1", "-f", "concat", "-safe", "0", "-i", list, *(audio ? ["-i", "file:#{audio}"] : []), "-map", "0:v:0",
+          *(audio ? ["-map", "1:a:0", "-c:a", sheet.format.sound] : []), "-fps_mode", "cfr", "-r", @rate.to_s,
+          *sheet.format.encoder(sheet, light:), *sheet.format.container(sheet, timecode:, reel:), "file:#{partial}"]
+        Media::Command.stream(arguments, path:, limit: START + PATIENCE * count) do |io|
+          io.each_line { |line| yield $1.to_i if block_given? && line =~ /\Aframe=\s*(\d+)/ }
+        end
+        keep(partial)
+      end
+
+      # A stretch of one shot, rendered by ffmpeg alone.
+      #
+      # @param bulk [Bulk]
+      # @param count [Integer] frames
+      # @yieldparam done [Integer] frames
+      # @raise [MediaError]
+      def bulk(bulk, count, timecode:, reel: nil)
+        open
+        partial = File.join(folder, "bulk.part")
+        done = 0
+        bulk.open(width: sheet.width, height: sheet.height) do |input, filters|
+          timing = "settb=#{@rate.denominator}/#{@rate.numerator},setpts=N"
+          arguments = ["ffmpeg", *QUIET, "-xerror", "-progress", "pipe:1", *input, "-map", "0:v:0", "-frames:v", count.to_s, "-an", "-fps_mode", "cfr", "-r", @rate.to_s,
+            "-vf", "#{filters},#{self.filters},#{timing}", *sheet.format.encoder(sheet), *sheet.format.container(sheet, timecode:, reel:), "file:#{partial}"]
+          Media::Command.stream(arguments, path:, limit: START + PATIENCE * count) do |io|
+            io.each_line { |line| (done = $1.to_i) && block_given? && yield(done) if line =~ /\Aframe=\s*(\d+)/ }
+          end
+        end
+        raise MediaError.new(path, "the source ends #{count - done} frames early; copy it again or take fewer frames") if done < count
+
+        keep(partial)
+      ensure
+        FileUtils.rm_f(partial)
+      end
+
+      def abandon = FileUtils.rm_rf(folder)
+
+      private
+
+      QUIET = ["-v", "error", "-y", "-nostdin", "-protocol_whitelist", "file,pipe"].freeze
+      private_constant :QUIET
+
+      def keep(partial)
+        File.link(partial, path) # unlike a rename, refuses to overwrite
+        FileUtils.rm_rf(folder)
+      end
+
+      # 4:2:0 and 4:2:2 want even edges; what is missing is black.
+      def filters = ["pad=ceil(iw/2)*2:ceil(ih/2)*2:color=black", sheet.format.filter(sheet)].drop(sheet.format.rgb? ? 1 : 0).join(",")
+
+      def frame_file(record) = File.join(folder, "f#{record.to_s.rjust(8, "0")}")
+
+      def part_file(first, count) = File.join(folder, "p#{first.to_s.rjust(8, "0")}-#{count}.mkv")
+
+      def list = File.join(folder, "parts.txt")
+
+      # @return [Array<Array(Integer, Integer)>] first and count of each, in order
+      def parts = Dir.children(folder).filter_map { |name| name[/\Ap(\d+)-(\d+)\.mkv\z/] && [$1.to_i, $2.to_i] }.sort
+    end
+  end
+end

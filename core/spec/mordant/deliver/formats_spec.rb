@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+require "spec_helper"
+require "json"
+require "vips"
+
+RSpec.describe Mordant::Deliver::Format, :folder do
+  # Slow gradients of a display's codes, moving from frame to frame.
+  let(:stage) do
+    Class.new do
+      def each_of(variants, first:, count:)
+        (first...(first + count)).each { |record| yield variants.map { picture(record) }, record }
+      end
+
+      def picture(record)
+        x = Numo::SFloat.new(144, 256).seq % 256 / 256.0
+        y = (Numo::SFloat.new(144, 256).seq / 256).floor / 144.0
+        planes = [x * 0.2 + 0.3, x * 0.18 + y * 0.03 + 0.3, (x + y) * 0.1 + 0.31 + record * 0.002]
+        Mordant::Frame.new(Numo::NArray.vstack(planes.map { |plane| plane.reshape(1, 256 * 144) }), width: 256, height: 144, encoding: "acescct")
+      end
+    end.new
+  end
+  let(:space) { Mordant::Colour::WorkingSpace.default }
+  let(:start) { Mordant::Cut::Timecode.parse("01:02:03:04", Rational(24)) }
+  let(:views) do
+    {"rec709-bt1886" => Mordant::Grade::View::STANDARD, "rec2100-pq" => Mordant::Grade::View.new(encoding: "rec2100-pq", rendering: "hdr-video-1000nit-15nit-rec2020lim-1.1"), "aces2065-1" => Mordant::Grade::View::MASTER}
+  end
+
+  def written(format, encoding, count: 6, **more)
+    sheet = Mordant::Deliver::Sheet.new({"format" => format, "view" => views.fetch(encoding), **more.transform_keys(&:to_s)}, width: 256, height: 144)
+    path = File.join(@folder, "out#{sheet.format.extension unless sheet.format.sequence?}")
+    writer = sheet.format.sequence? ? Mordant::Deliver::SequenceWriter.new(sheet, path:, start:, first: 0) : Mordant::Deliver::VideoWriter.new(sheet, path:, rate: Rational(24), first: 0)
+    describe = ->(record) { [Mordant::Media::FrameFacts.new(rate: Rational(24), timecode: start + record, name: "out", source: "a.mov", reel: "H014", number: record, count:), {}] }
+    pass = Mordant::Deliver::Pass.new(programme: stage, space:, writers: {out: writer}, describe:)
+    [[0, count / 2], [count / 2, count - count / 2]].each do |first, some|
+      pass.run(first:, count: some)
+      writer.seal(first, some)
+    end
+    writer.finish(timecode: start, reel: "H014", light: Mordant::Deliver::LightLevels.over(pass.levels[:out]))
+    [sheet, path]
+  end
+
+  # What the viewer shows for the view.
+  def seen(sheet, record) = Mordant::Grade::Output.for(sheet.view, space).run(stage.picture(record)).rgb.then { |rgb| sheet.format.float? ? rgb : rgb.clip(0.0, 1.0) }
+
+  def stream(path) = JSON.parse(Mordant::Media::Command.run(["ffprobe", "-v", "error", "-of", "json", "-show_streams", "-show_format", path], path:))
+
+  def decoded(path, sheet, record)
+    clip = File.directory?(path) ? "#{path}/out.[0089356-0089361]#{sheet.format.extension}" : path
+    Mordant::Media::Reader.new(clip, rate: Rational(24)).frame(record, width: 256, height: 144).frame(encoding: sheet.view.encoding).rgb
+  end
+
+  # Codes, the dither included; of lossy encoders the mean, as chroma has fewer samples at the edges.
+  {"dpx-10" => 1.1 / 1023, "dpx-16" => 1.1 / 65_535, "tiff-16" => 1.1 / 65_535, "png-16" => 1.1 / 65_535, "ffv1" => 1.1 / 65_535,
+   "vc3-mov" => 1.0 / 1023, "vc3-mxf" => 1.0 / 1023, "h264" => 2.5 / 1023, "h264-8" => 2.5 / 255, "av1" => 2.5 / 1023}.each do |format, most|
+    it "reads back from #{format} what the viewer shows, and the tags say what it is" do
+      sheet, path = written(format, "rec709-bt1886")
+      off = [0, 4].map { |record| (decoded(path, sheet, record) - seen(sheet, record)).abs }
+      expect(off.map { |values| most > 1e-4 && sheet.format < Mordant::Deliver::VideoFormat ? values.mean : values.max }).to all(be < most)
+      expect(off.map(&:max)).to all(be < 0.04)
+      next if sheet.format.sequence?
+
+      told = stream(path)
+      video = told["streams"].find { |one| one["codec_type"] == "video" }
+      expect(video).to include("color_primaries" => "bt709", "color_transfer" => "bt709", "color_space" => (format == "ffv1") ? "gbr" : "bt709", "color_range" => (format == "ffv1") ? "pc" : "tv")
+      expect(told.to_s).to include("01:02:03:04")
+      expect(Mordant::Media::Probe.call(path).frames).to eq(6)
+    end
+  end
+
+  it "reads back from HDR10 what the viewer shows, with mastering display and light levels" do
+    sheet, path = written("hdr10", "rec2100-pq")
+    expect((decoded(path, sheet, 4) - seen(sheet, 4)).abs.mean).to be < 2.5 / 1023
+    frames = JSON.parse(Mordant::Media::Command.run(["ffprobe", "-v", "error", "-of", "json", "-show_frames", "-select_streams", "v", "-read_intervals", "%+#1", path], path:))["frames"]
+    data = frames.first["side_data_list"].to_h { |one| [one["side_data_type"], one] }
+    expect(data["Mastering display metadata"]).to include("red_x" => "35400/50000", "green_y" => "39850/50000", "white_point_x" => "15635/50000", "max_luminance" => "10000000/10000")
+    brightest = (0...6).map { |record| Mordant::Colour::Transfer::PQ.decode(Numo::DFloat.cast(seen(sheet, record).max(axis: 0))) * 100 }
+    expect(data["Content light level metadata"]).to include("max_content" => brightest.map(&:max).max.ceil, "max_average" => be_within(1).of(brightest.map(&:mean).max.ceil))
+    expect(stream(path)["streams"].first).to include("codec_tag_string" => "hvc1", "color_transfer" => "smpte2084", "color_primaries" => "bt2020", "color_space" => "bt2020nc")
+  end
+
+  {"exr-half" => ["half", 1.0 / 1024], "exr-float" => ["float", 1e-6]}.each do |format, (kind, most)|
+    %w[zip none].each do |compression|
+      it "writes #{format} #{compression} as exrheader, ffmpeg and libvips read it" do
+        sheet, path = written(format, "aces2065-1", options: {"compression" => compression})
+        file = File.join(path, "out.0089360.exr")
+        header = Mordant::Media::Command.run(["exrheader", file], path:).force_encoding("UTF-8").scrub
+        expect(header).to include("compression (type compression): #{(compression == "zip") ? "zip, multi" : "none"}").and match(/R, .*#{(kind == "half") ? "16-bit" : "32-bit"} floating-point/)
+        expect(header).to include("time 01:02:03:08").and include("H014").and include("0.7347")
+        expect(header.include?("acesImageContainerFlag")).to eq(format == "exr-half" && compression == "none")
+        read = Numo::SFloat.from_binary(Mordant::Media::Command.run(["ffmpeg", "-v", "error", "-i", file, "-f", "rawvideo", "-pix_fmt", "gbrpf32le", "-"], path:), [3, 256 * 144])
+        wanted = seen(sheet, 4)
+        [1, 2, 0].each_with_index { |channel, plane| expect((read[plane, true] - wanted[channel, true]).abs.max).to be <= wanted.abs.max * most }
+        expect(Vips::Image.new_from_file(file).getpoint(200, 130).first(3)).to match(wanted[true, 130 * 256 + 200].to_a.map { |value| be_within(value.abs / 500).of(value) })
+      end
+    end
+  end
+
+  it "is read frame by frame as it is read through, in MXF too" do
+    sheet, path = written("vc3-mxf", "rec709-bt1886")
+    through = []
+    Mordant::Media::Reader.new(path, rate: Rational(24)).each(first: 0, count: 6, width: 256, height: 144) { |codes| through << codes.frame(encoding: sheet.view.encoding).rgb.to_a }
+    expect((0...6).map { |record| decoded(path, sheet, record).to_a }).to eq(through)
+  end
+
+  it "goes on where it was killed, and everything is the same bit for bit" do
+    _, whole = written("dpx-10", "rec709-bt1886")
+    files = Dir.children(whole).sort.to_h { |name| [name, File.binread(File.join(whole, name))] }
+    files.keys.values_at(1, 3, 4).each { |name| File.delete(File.join(whole, name)) }
+    kept = File.mtime(File.join(whole, files.keys.first))
+    written("dpx-10", "rec709-bt1886")
+    expect(Dir.children(whole).sort.to_h { |name| [name, File.binread(File.join(whole, name))] }).to eq(files)
+    expect(File.mtime(File.join(whole, files.keys.first))).to eq(kept)
+  end
+
+  it "leaves nothing of a video half written where its end is expected, and says what the encoder died of" do
+    sheet = Mordant::Deliver::Sheet.new({"format" => "h264", "view" => views["rec709-bt1886"]}, width: 256, height: 144)
+    writer = Mordant::Deliver::VideoWriter.new(sheet, path: File.join(@folder, "gone.mp4"), rate: Rational(24), first: 0)
+    writer.open
+    File.binwrite(File.join(writer.folder, "p00000000-2.mkv"), "nothing")
+    expect { writer.finish(timecode: start) }.to raise_error(Mordant::MediaError, /gone\.mp4/)
+    expect(File.exist?(writer.path)).to be(false)
+    writer.abandon
+    expect(Dir.children(@folder)).to be_empty
+  end
+end
