@@ -36,9 +36,8 @@ module Bench
       raise "the shot does not fit: #{bulk.error} codes" unless bulk.fits?
 
       start = Mordant::Cut::Timecode.parse("01:00:00:00", RATE)
-      review = Mordant::Deliver::Kind.fetch("review-h264").new(Mordant::Deliver::Kind::Job.new(path: target, width: WIDTH, height: HEIGHT, rate: RATE, start:))
-      review.bulk(bulk, FRAMES) { nil }
-      review.close
+      sheet = Mordant::Deliver::Sheet.new({"format" => "h264", "view" => Mordant::Grade::View::STANDARD}, width: WIDTH, height: HEIGHT)
+      Mordant::Deliver::VideoWriter.new(sheet, path: target, rate: RATE, first: 0).bulk(bulk, FRAMES, timecode: start)
     end
 
     def plain(path, cube, target)

@@ -13,41 +13,73 @@ RSpec.describe "Orders", type: :request do
     FileUtils.mkdir_p(delivery)
   end
 
-  def order(**body)
-    call(:post, "/cuts/#{cut.id}/orders", {kinds: %w[exr-ap0 review-h264], template: "{project}/{cut}_{kind}", **body})
+  let(:master) { {"format" => "exr-half", "target" => "aces2065-1", "name" => "{project}/{cut}_{format}"} }
+  let(:review) { {"format" => "h264", "target" => "television", "name" => "{project}/{cut}_{format}"} }
+
+  def order(outputs: [master, review], **body)
+    call(:post, "/cuts/#{cut.id}/orders", {outputs:, template: "{project}/{cut}_{format}", **body})
   end
 
-  it "delivers the cut in both kinds, graded, and offers them for download" do
+  def path(name) = File.join(delivery, "Trial", name)
+
+  def states = Server::Output.order(:id).pluck(:status, :done)
+
+  it "delivers the cut in several formats from one pass, graded, checked, and offers them for download" do
     cut.loaded_shots.first.recipe.accept(revision: 0, document: Studio.balance(exposure: 1.0), words: "x")
     order
     expect(last_response.status).to eq(201)
+    allow(Mordant::Media::Reader).to receive(:new).and_call_original
     work_off
-    expect(Server::Output.pluck(:status, :done)).to eq([["done", 14]] * 2), Server::Output.pluck(:message).inspect
-    frames = Dir.glob(File.join(delivery, "Trial/Cut_1_exr-ap0/*.exr")).sort
-    expect(frames.map { |file| File.basename(file) }).to eq((0...14).map { |n| format("Cut_1_exr-ap0.%07d.exr", 86_400 + n) })
+    expect(states).to eq([["done", 14]] * 2), Server::Output.pluck(:message).inspect
+    frames = Dir.glob(path("Cut_1_exr-half/*.exr")).sort
+    expect(frames.map { |file| File.basename(file) }).to eq((0...14).map { |n| format("Cut_1_exr-half.%07d.exr", 86_400 + n) })
     light = Mordant::Colour::Transfer::Acescct.decode(Numo::DFloat[Footage.code(3) / 65_535.0])[0] * 2
     expect(Vips::Image.new_from_file(frames[3]).getpoint(9, 9).first(3)).to all(be_within(light / 500).of(light))
-    facts = Mordant::Media::Probe.call(File.join(delivery, "Trial/Cut_1_review-h264.mp4"))
-    expect(facts).to have_attributes(frames: 14, width: 64, height: 36, codec: "h264", range: "legal")
+    expect(Mordant::Media::Probe.call(path("Cut_1_h264.mp4"))).to have_attributes(frames: 14, width: 64, height: 36, codec: "h264", range: "legal", start: "01:00:00:00")
     call(:get, "/outputs/#{Server::Output.first.id}/file")
     names = []
     Gem::Package::TarReader.new(StringIO.new(last_response.body)).each { |entry| names << entry.full_name }
     expect(names.size).to eq(14)
-    expect(names.first).to start_with("Cut_1_exr-ap0/")
+    call(:get, "/outputs/#{Server::Output.last.id}/report")
+    expect(last_response.body).to include("Nothing is wrong", "14 of 14")
+    list = Nokogiri::XML(File.read(Dir[path("ascmhl/0001_*.mhl")].first)).remove_namespaces!
+    sums = list.xpath("//hash").to_h { |hash| [hash.at("path").text, hash.at("md5").text] }
+    expect(sums["Cut_1_exr-half/#{File.basename(frames[3])}"]).to eq(Digest::MD5.file(frames[3]).hexdigest)
+    expect(Dir[path("{.*.frames,**/*.part}")]).to be_empty
   end
 
-  it "delivers chosen shots each by itself" do
-    order(kinds: ["exr-ap0"], shots: [cut.loaded_shots.last.id], template: "{shot}")
+  it "delivers shots each by itself, with handles, their own timecode, reel and numbers" do
+    shot = cut.loaded_shots.last
+    shot.clip.update!(start_timecode: "10:00:00:00", reel: "H001")
+    order(outputs: [{"format" => "dpx-10", "target" => "television", "burns" => [{"text" => "{shot} {source_timecode}"}], "mask" => 2.0, "width" => 128, "height" => 64}, review.merge("name" => "{shot}_{reel}")], shots: [shot.id], template: "{shot}", handles: 2)
     work_off
-    expect(Dir.children(File.join(delivery, "two")).size).to eq(6)
+    expect(states).to eq([["done", 10]] * 2), Server::Output.pluck(:message).inspect
+    first = Mordant::Cut::Timecode.parse("10:00:00:00", 24).frames
+    expect(Dir.children(File.join(delivery, "two")).sort).to eq((0...10).map { |n| "two.#{(first + n).to_s.rjust(7, "0")}.dpx" })
+    expect(Mordant::Media::Probe.call(File.join(delivery, "two_H001.mp4")).start).to eq("10:00:00:00")
+    header = File.binread(File.join(delivery, "two", "two.#{(first + 1).to_s.rjust(7, "0")}.dpx"), 2048)
+    expect([header.unpack1("@1920N"), header.unpack1("@1556Z32"), header.unpack1("@772N")]).to eq([0x10000001, "H001", 128])
+  end
+
+  it "leaves the grade out, or gives a share of the look, and looks before it is ordered" do
+    wash = Server::Wash.lay(cut, {"name" => "Warm"}, words: "x")
+    wash.recipe.accept(revision: 0, document: Studio.balance(exposure: 2.0), words: "y")
+    outputs = [[true, 1.0], [true, 0.5], [false, 1.0]].map { |graded, look| {"format" => "exr-float", "target" => "aces2065-1", "graded" => graded, "look" => look, "name" => "a_#{graded}_#{look}"} }
+    call(:post, "/cuts/#{cut.id}/orders/look", {outputs: outputs + [{"format" => "png-16", "target" => "aces2065-1"}], template: "a"})
+    expect([json[2]["statement"], json[3]["warnings"].first]).to match([/ungraded/, /needs floats/])
+    order(outputs:, shots: [cut.loaded_shots.first.id])
+    work_off
+    light = %w[true_1.0 true_0.5 false_1.0].map { |name| Vips::Image.new_from_file(Dir[File.join(delivery, "a_#{name}/*.exr")].min).getpoint(5, 5).first }
+    expect([light[0] / light[2], light[1] / light[2]]).to match([be_within(0.02).of(4), be_between(1.5, 3.0)])
   end
 
   it "refuses names that would overwrite, clash or escape, and queues nothing then" do
     FileUtils.mkdir_p(File.join(delivery, "taken"))
     shots = cut.loaded_shots.map(&:id)
-    {{template: "../{cut}"} => "below the delivery folder", {template: "/tmp/x"} => "below", {template: "taken", kinds: ["exr-ap0"]} => "not taken yet",
-     {template: "{cut}", shots:} => "no other output has", {template: "{film}"} => "tokens among", {kinds: []} => "at least one kind",
-     {kinds: ["film"]} => "no output", {shots: []} => "at least one shot"}.each do |body, words|
+    one = ->(**more) { {outputs: [master.except("name").merge(more.transform_keys(&:to_s))]} }
+    {one[name: "../{cut}"] => "below the delivery folder", one[name: "/tmp/x"] => "below", one[name: "taken"] => "not taken yet", one[name: "{cut}"].merge(shots:) => "no other output has",
+     one[name: "{film}"] => "tokens among", {outputs: []} => "1 to 12 outputs", one[format: "film"] => "no format", one[target: "cinema9"] => "television", {shots: []} => "at least one shot",
+     {handles: 999} => "0 to 240"}.each do |body, words|
       order(**body)
       expect([last_response.status, json["error"]]).to match([422, /#{words}/]), body.inspect
     end
@@ -60,7 +92,7 @@ RSpec.describe "Orders", type: :request do
     expect([last_response.status, json["error"]]).to match([422, /shot two.*encoding is assigned/])
   end
 
-  it "cancels what waits at once, and what runs at its next frame, leaving nothing behind" do
+  it "cancels what waits at once, and what runs at its next frame, leaving nothing of it behind" do
     order
     waiting, running = Server::Output.order(:id).to_a
     call(:post, "/outputs/#{waiting.id}/cancel")
@@ -68,47 +100,138 @@ RSpec.describe "Orders", type: :request do
     running.update!(cancelling: true)
     work_off
     expect(running.reload.status).to eq("cancelled")
-    expect(Dir.glob(File.join(delivery, "**/*"), File::FNM_DOTMATCH).select { |path| File.file?(path) }).to be_empty
+    expect(Dir.glob(File.join(delivery, "**/*"), File::FNM_DOTMATCH).select { |file| File.file?(file) }).to be_empty
   end
 
-  it "goes on after the finished frames of a worker that was killed" do
-    order(kinds: ["exr-ap0"])
-    work_off
-    folder = File.join(delivery, "Trial/Cut_1_exr-ap0")
-    whole = Dir.children(folder).sort.to_h { |name| [name, File.binread(File.join(folder, name))] }
-    whole.keys.drop(5).each { |name| File.delete(File.join(folder, name)) }
-    kept = File.stat(File.join(folder, whole.keys.first)).mtime
-    Server::Output.first.update!(status: "running", done: 5)
-    Server::OutputJob.new({}).run(Server::Output.first.id)
-    expect(Dir.children(folder).sort.to_h { |name| [name, File.binread(File.join(folder, name))] }).to eq(whole)
-    expect(File.stat(File.join(folder, whole.keys.first)).mtime).to eq(kept)
-    expect(Server::Output.first.status).to eq("done")
-  end
-
-  it "says which file failed, keeps finished frames, and does not stop the other output" do
+  it "waits while it is paused, goes before others when it is put first, and goes on" do
     order
+    made = Server::Order.first
+    call(:patch, "/orders/#{made.id}", {paused: true, priority: 5})
+    expect(Server::Record.connection.select_values("SELECT priority FROM que_jobs")).to eq([5])
+    work_off
+    expect(states).to eq([["waiting", 0]] * 2)
+    call(:patch, "/orders/#{made.id}", {paused: false})
+    work_off
+    expect(states).to eq([["done", 14]] * 2)
+    call(:patch, "/orders/#{made.id}", {priority: 0})
+    expect([last_response.status, json["path"]]).to eq([422, "priority"])
+  end
+
+  it "says which file failed, keeps finished frames, and goes on with them when the file is back" do
+    order
+    whole = File.binread(File.join(@folder, "two.mkv"))
+    File.truncate(File.join(@folder, "two.mkv"), whole.bytesize / 3)
+    work_off
+    expect(Server::Output.pluck(:status, :message)).to all(match(["failed", /two\.mkv/]))
+    kept = Dir.glob(path("Cut_1_exr-half/*.exr")).to_h { |file| [file, File.mtime(file)] }
+    expect(kept.size).to be >= 8
+    File.binwrite(File.join(@folder, "two.mkv"), whole)
+    Server::Output.order(:id).each { |output| call(:post, "/outputs/#{output.id}/retry") }
+    work_off
+    expect(states).to eq([["done", 14]] * 2), Server::Output.pluck(:message).inspect
+    kept.each { |file, time| expect(File.mtime(file)).to eq(time) }
+    call(:post, "/outputs/#{Server::Output.first.id}/retry")
+    expect([last_response.status, json["path"]]).to eq([422, "output"])
+  end
+
+  it "leaves frames out that cannot be decoded, if that was asked for, and lists them" do
+    order(skip: true)
     File.truncate(File.join(@folder, "two.mkv"), File.size(File.join(@folder, "two.mkv")) / 3)
     work_off
-    expect(Server::Output.pluck(:status).uniq).to eq(["failed"])
-    expect(Server::Output.pluck(:message)).to all(match(/two\.mkv/))
-    expect(Dir.glob(File.join(delivery, "Trial/Cut_1_exr-ap0/*.exr")).size).to be >= 8
-    expect(Dir.glob(File.join(delivery, "Trial/{*,.*}.part"))).to be_empty
+    expect(Server::Output.pluck(:status).uniq).to eq(["done"])
+    report = Server::Output.first.report
+    expect([report["passed"], report["faults"].first]).to match([false, /two 01:00:00:\d\d.*left out/])
+    expect(Mordant::Media::Probe.call(path("Cut_1_h264.mp4")).frames).to eq(14)
   end
 
-  it "says that the disk is full" do
-    order(kinds: ["exr-ap0"])
+  it "says that the disk is full, and goes on when there is room" do
+    order(outputs: [master])
     allow(File).to receive(:binwrite).and_raise(Errno::ENOSPC)
     work_off
     expect(Server::Output.first).to have_attributes(status: "failed", message: /disk is full/)
+    RSpec::Mocks.space.proxy_for(File).reset
+    call(:post, "/outputs/#{Server::Output.first.id}/retry")
+    work_off
+    expect(Server::Output.first).to have_attributes(status: "done", message: nil)
+  end
+
+  it "says that the folder cannot be written to" do
+    order(outputs: [master])
+    File.write(File.join(delivery, "Trial"), "in the way")
+    work_off
+    expect(Server::Output.first).to have_attributes(status: "failed", message: /Trial/)
   end
 
   it "tells its progress as server-sent events" do
-    order(kinds: ["review-h264"])
+    order(outputs: [review])
     state = Server::EventRoutes.state(cut.project)
     expect(state.values.first).to include(status: "waiting", frames: 14)
     out = []
     allow(Server::EventRoutes).to receive(:sleep) { raise IOError if out.size > 1 || !Server::Output.first.update!(status: "running", done: 7) }
     Server::EventRoutes.follow(cut.project, out)
     expect(out).to match([/\Aevent: output\ndata: .*waiting.*\n\n\z/, /running.*"done":7/])
+  end
+end
+
+RSpec.describe "What goes along with orders" do
+  include Api
+
+  around { |example| Dir.mktmpdir { |folder| (@folder = File.realpath(folder)) && example.run } }
+
+  let(:cut) { Studio.cut(@folder) }
+
+  def files
+    found = {}
+    Gem::Package::TarReader.new(StringIO.new(last_response.body)).each { |entry| found[entry.full_name] = entry.read }
+    found
+  end
+
+  it "is a package of tables and CDLs of the whole cut, with what they cannot hold" do
+    cut.loaded_shots.first.recipe.accept(revision: 0, document: {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 1.0}}, {"id" => "b", "kind" => "lens_shading", "name" => "Edges", "parameters" => {"amount" => [1, 0, 0, 0]}}]}, words: "x")
+    call(:get, "/cuts/#{cut.id}/looks.tar?size=17&layers=own")
+    expect(files.keys.map { |name| name.delete_prefix("Trial_Cut_1_looks/") }).to match_array(%w[luts/one.cube luts/one.clf luts/two.cube luts/two.clf Cut_1.ccc listing.txt])
+    cube = Mordant::Lut::Cube.read(files["Trial_Cut_1_looks/luts/one.cube"])
+    encode, decode = Mordant::Colour::Transfer::Acescct.method(:encode), Mordant::Colour::Transfer::Acescct.method(:decode)
+    code = Mordant::Pointwise::Chain.new(cube.operations).exact(Numo::DFloat.new(3, 1).fill(0.4))[0, 0]
+    expect(code).to be_within(0.002).of(encode.call(decode.call(Numo::DFloat[0.4]) * 2)[0])
+    expect(files["Trial_Cut_1_looks/listing.txt"]).to match(/one: Balance; left out.*Edges.*\ntwo: no steps\n.*CDL exact/m)
+    expect(files["Trial_Cut_1_looks/Cut_1.ccc"].scan("<ColorCorrection ").size).to eq(2)
+    {"size=20" => "size", "size=17&formats=csp" => "format", "size=17&per=reel" => "per", "size=17&layers=x" => "layers"}.each do |query, path|
+      call(:get, "/cuts/#{cut.id}/looks.tar?#{query}")
+      expect([last_response.status, json["path"]]).to eq([422, path])
+    end
+  end
+
+  it "is a list that relinks to what was written" do
+    shots = cut.loaded_shots
+    order = Server::Order.place(cut:, sheets: [{"format" => "dpx-10", "target" => "television"}], shots:, template: "{shot}", handles: 1)
+    call(:get, "/orders/#{order.id}/list.otio")
+    clips = json["tracks"]["children"][0]["children"]
+    expect(clips.map { |one| one["OTIO_SCHEMA"] }).to eq(%w[Clip.1 Transition.1 Clip.1])
+    expect(clips.values_at(0, 2).map { |one| [one["media_reference"]["target_url"], one["source_range"]["start_time"]["value"], one["source_range"]["duration"]["value"], one["media_reference"]["available_range"]["duration"]["value"]] })
+      .to eq([["one", 0.0, 8.0, 9.0], ["two", 2.0, 6.0, 8.0]])
+    call(:get, "/orders/#{order.id}/list.edl")
+    expect(last_response.body).to include("FROM CLIP NAME: two").and include("01:00:00:08")
+    call(:get, "/orders/#{order.id}/list.aaf")
+    expect([last_response.status, json["path"]]).to eq([422, "format"])
+    call(:get, "/orders/#{order.id}/list.edl?of=h264")
+    expect([last_response.status, json["path"]]).to eq([422, "format"])
+  end
+
+  it "is a preview with what is drawn in, and presets of ours and one's own" do
+    output = {"format" => "h264", "target" => "television", "width" => 640, "height" => 360}
+    pictures = [[], [{"text" => "{timecode}", "x" => 0.5, "y" => 0.5, "size" => 0.3}]].map { |burns| call(:post, "/cuts/#{cut.id}/orders/preview", {output: output.merge(burns:), frame: 3}).body }
+    images = pictures.map { |bytes| Vips::Image.new_from_buffer(bytes, "") }
+    expect([images[0].width, images[0].height]).to eq([640, 360])
+    expect((images[0] - images[1]).abs.max).to be > 40
+    call(:get, "/presets")
+    json.each { |preset| expect(Server::Order.read(cut.project, preset["outputs"], "{cut}").size).to be_positive, preset["id"] }
+    call(:put, "/projects/#{cut.project_id}/presets", {name: "Ours", outputs: [output]})
+    own = json.last
+    expect(own).to include("label" => "Ours", "outputs" => [output.transform_keys(&:to_s)])
+    call(:put, "/projects/#{cut.project_id}/presets", {name: "Bad", outputs: [{"format" => "gif"}]})
+    expect(last_response.status).to eq(422)
+    call(:delete, "/presets/#{own["own"]}")
+    expect(json.size).to eq(Mordant::Deliver::Presets::ALL.size)
   end
 end

@@ -9,7 +9,7 @@ RSpec.describe "Projects", type: :request do
     expect(balance["parameters"].map { |parameter| parameter["name"] }).to include("exposure", "lift", "saturation")
     expect(balance["handles"].size).to eq(12)
     expect(json["encodings"].map { |encoding| encoding["id"] }).to include("log3g10-wgrgb").and not_include("linear")
-    expect(json["kinds"].map { |kind| kind["id"] }).to eq(%w[exr-ap0 review-h264])
+    expect(json["formats"].map { |format| format["id"] }).to include("exr-half", "dpx-10", "vc3-mxf", "ffv1", "hdr10", "av1")
     expect(json["renderings"].map { |rendering| rendering["id"] }).to include("sdr-video-1.0")
     expect(json["canvases"].map { |canvas| canvas["id"] }).to eq(%w[2.4 2.2 srgb])
   end

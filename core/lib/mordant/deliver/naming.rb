@@ -4,7 +4,7 @@ module Mordant
   module Deliver
     # File names from tokens, and the root below which they stay.
     class Naming
-      TOKENS = %w[project cut shot scene clip reel kind date].freeze
+      TOKENS = %w[project cut shot scene clip reel format encoding frame date].freeze
       LONGEST = 200 # characters of a part of a path
 
       # @param template [String] such as "{project}/{cut}/{shot}_{kind}"

@@ -13,6 +13,10 @@ module Mordant
       # @return [Hash{Object => Array<Array<Float>>}] light levels by output, see LightLevels
       attr_reader :levels
 
+      # @return [Hash{Object => Array<Array>}] by output, record frames with the share of their pixels
+      #   that lies beyond what its codes can say
+      attr_reader :beyond
+
       # @param programme [Programme] whose sources have the variants of the sheets
       # @param space [Colour::WorkingSpace]
       # @param writers [Hash{Object => SequenceWriter, VideoWriter}] by output
@@ -20,7 +24,7 @@ module Mordant
       # @param describe [#call] record frame to [Media::FrameFacts, tokens of burn-ins]
       def initialize(programme:, space:, writers:, describe:, skip: false)
         @programme, @space, @writers, @describe, @skip = programme, space, writers, describe, skip
-        @lost, @levels = [], Hash.new { |all, output| all[output] = [] }
+        @lost, @levels, @beyond = [], Hash.new { |all, output| all[output] = [] }, Hash.new { |all, output| all[output] = [] }
       end
 
       # Writes what is missing of a stretch.
@@ -65,9 +69,22 @@ module Mordant
           sheet = writer.sheet
           viewed = seen[[sheet.variant, sheet.view]] ||= Grade::Output.for(sheet.view, @space).run(frames.fetch(sheet.variant))
           picture = sheet.burns.draw(Fit.call(viewed, sheet), tokens)
+          measure_beyond(output, sheet, viewed, record)
           LightLevels.of(picture)&.then { |levels| @levels[output] << levels }
           writer.write(record, picture, facts)
         end
+      end
+
+      SMALLEST = 1e-3 # beyond the codes, as a share of them
+
+      def measure_beyond(output, sheet, frame, record)
+        return if !sheet.format.float? && frame.rgb.min > -SMALLEST && frame.rgb.max < 1 + SMALLEST
+        return if sheet.format.float? && frame.rgb.min > -SMALLEST
+
+        out = frame.rgb < -SMALLEST
+        out |= frame.rgb > 1 + SMALLEST unless sheet.format.float?
+        share = Numo::UInt8.cast(out).max(axis: 0).mean
+        @beyond[output] << [record, share.to_f.round(5)] if share.positive?
       end
 
       # A video has no gaps: a black frame stands where one is lost.

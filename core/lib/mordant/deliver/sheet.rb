@@ -5,7 +5,7 @@ module Mordant
     # What one output is to be: format, what it is converted to, raster, range, what is drawn
     # over it and which of the grade goes in. Immutable.
     class Sheet
-      KEYS = %w[format options view width height fit mask range burns safe graded look handles dither].freeze
+      KEYS = %w[format options view width height fit mask range burns safe graded look dither].freeze
       FITS = {"bars" => "whole picture, bars around it", "crop" => "raster filled, the rest cut off"}.freeze
       MASKS = (1.0..4.0)
       EDGES = (16..8192) # pixels
@@ -13,7 +13,7 @@ module Mordant
 
       # @return [Class] a Format
       attr_reader :format
-      attr_reader :options, :view, :width, :height, :fit, :range, :burns, :safe, :handles
+      attr_reader :options, :view, :width, :height, :fit, :range, :burns, :safe
       # @return [Float, nil] width over height of what is shown, the rest black; nil: all
       attr_reader :mask
       # @return [Float] how much of the washes goes in, 0.0..1.0
@@ -41,7 +41,6 @@ module Mordant
         @safe = shares(document["safe"] || [])
         @graded, @dither = flag("graded"), flag("dither")
         @look = number("look", 0.0..1.0, 1.0)
-        @handles = number("handles", HANDLES, 0).to_i
         complaint = format.refusal(view)
         refuse("format", complaint, format.id) if complaint
         freeze
@@ -61,20 +60,22 @@ module Mordant
       def warnings = format.warnings(view)
 
       # @return [String] one line: what it is converted to
-      def statement
-        tags = format.sequence? ? nil : "tagged #{ColourTags.of(view.encoding).join(" / ")}"
-        parts = [view.to_s, "#{width}x#{height}", format.float? ? nil : "#{range} range", tags, if graded?
-                                                                                                  (look < 1) ? "look at #{(look * 100).round} %" : nil
-                                                                                                else
-                                                                                                  "ungraded"
-        end, warnings.first]
-        parts.compact.join(" · ")
-      end
+      def statement = [view.to_s, "#{width}x#{height}", range_words, tag_words, grade_words, warnings.first].compact.join(" · ")
 
       # @return [Hash] as kept
       def to_h = @document.merge("view" => view.to_h.compact.transform_keys(&:to_s), "width" => width, "height" => height)
 
       private
+
+      def range_words = ("#{range} range" unless format.float?)
+
+      def tag_words = ("tagged #{ColourTags.of(view.encoding).join(" / ")}" unless format.sequence?)
+
+      def grade_words
+        return "ungraded" unless graded?
+
+        "look at #{(look * 100).round} %" if look < 1
+      end
 
       def chosen(given)
         refuse("options", "an object", given) unless given.is_a?(Hash)

@@ -56,7 +56,7 @@ RSpec.describe Mordant::Deliver::Format, :folder do
     it "reads back from #{format} what the viewer shows, and the tags say what it is" do
       sheet, path = written(format, "rec709-bt1886")
       off = [0, 4].map { |record| (decoded(path, sheet, record) - seen(sheet, record)).abs }
-      expect(off.map { |values| most > 1e-4 && sheet.format < Mordant::Deliver::VideoFormat ? values.mean : values.max }).to all(be < most)
+      expect(off.map { |values| (most > 1e-4 && sheet.format < Mordant::Deliver::VideoFormat) ? values.mean : values.max }).to all(be < most)
       expect(off.map(&:max)).to all(be < 0.04)
       next if sheet.format.sequence?
 

@@ -16,7 +16,7 @@ RSpec.describe Mordant::Deliver::Sheet do
     expect(sheet(view: light).warnings.first).to match(/needs floats/)
     expect(sheet(view: light, format: "exr-half").warnings).to be_empty
     {{format: "gif"} => "format", {width: 3} => "output.width", {fit: "stretch"} => "output.fit", {mask: 9} => "output.mask", {range: "some"} => "output.range", {look: 2} => "output.look",
-     {handles: -1} => "output.handles", {graded: "yes"} => "output.graded", {safe: [2]} => "output.safe", {format: "hdr10"} => "output.format", {options: {"x" => "y"}} => "output.options",
+     {graded: "yes"} => "output.graded", {safe: [2]} => "output.safe", {format: "hdr10"} => "output.format", {options: {"x" => "y"}} => "output.options",
      {format: "exr-half", options: {"compression" => "rle"}} => "output.options.compression", {burns: [{"text" => "{film}"}]} => "output.burns[0].text",
      {burns: [{"text" => "a", "x" => 2}]} => "output.burns[0].x", {film: 1} => "output"}.each do |document, path|
       expect { sheet(**document) }.to raise_error(Mordant::Error) { |e| expect(e.respond_to?(:path) ? e.path : e.family).to eq(path) }, document.inspect

@@ -1,30 +1,69 @@
 # frozen_string_literal: true
 
 module Server
-  # One file or sequence of an order, and how far it is.
+  # One file or sequence of an order, and how far it is. stage: frames while they are
+  # rendered, ending while the whole is encoded and checked.
   class Output < Record
+    OVER = %w[done cancelled failed].freeze
+
     belongs_to :order
     belongs_to :shot, optional: true
 
-    def kind_class = Mordant::Deliver::Kind.fetch(kind)
+    # @return [Mordant::Deliver::Sheet]
+    def made_as
+      @made_as ||= Mordant::Deliver::Sheet.new(sheet, width: order.cut.project.width, height: order.cut.project.height)
+    end
 
     # @return [String] absolute
     def file = File.join(File.realpath(Settings.delivery), path)
 
-    def over? = %w[done cancelled failed].include?(status)
+    # @return [Mordant::Deliver::SequenceWriter, Mordant::Deliver::VideoWriter]
+    def writer
+      stretch = Stretch.new(order, shot_id)
+      return Mordant::Deliver::SequenceWriter.new(made_as, path: file, start: stretch.start, first: 0) if made_as.format.sequence?
 
-    # Stops it: at once when it waits, at its next frame when it runs.
+      Mordant::Deliver::VideoWriter.new(made_as, path: file, rate: order.cut.project.rate, first: 0)
+    end
+
+    def over? = OVER.include?(status)
+
+    # Stops it: at once when nothing of it is being written, else at the next frame.
     def cancel
       with_lock do
         next if over?
 
-        (status == "waiting") ? update!(status: "cancelled", finished_at: Time.now) : update!(cancelling: true)
+        busy = status == "running" && (stage == "ending" || Part.of(order, shot_id).where(status: "running").exists?)
+        busy ? update!(cancelling: true) : cancelled
       end
     end
 
+    # Nothing of it is left.
+    def cancelled
+      writer.abandon
+      update!(status: "cancelled", finished_at: Time.now)
+    end
+
+    def fail(message) = update!(status: "failed", message:, finished_at: Time.now)
+
+    # Tries again what failed or was cancelled; what is there already stays.
+    #
+    # @raise [Mordant::ParameterError] of one that is done or going on
+    def retry
+      raise Mordant::ParameterError.new(path: "output", expected: "one that failed or was cancelled", found: status) unless %w[failed cancelled].include?(status)
+
+      transaction do
+        update!(status: "waiting", stage: nil, message: nil, cancelling: false, finished_at: nil)
+        Part.of(order, shot_id).where.not(status: "running").update_all(status: "waiting", done: 0)
+        Work.go_on(order)
+      end
+    rescue ActiveRecord::RecordNotUnique
+      raise Mordant::ParameterError.new(path: "name", expected: "a name no other output has", found: path)
+    end
+
     def to_h
-      {id:, order: order_id, shot: shot_id, kind:, label: kind_class.label, about: kind_class.about, path:, status:, frames:, done:,
-       message:, cancelling:, seconds: started_at && ((finished_at || Time.now) - started_at).round(1)}
+      seconds = started_at && ((finished_at || Time.now) - started_at).round(1)
+      {id:, order: order_id, shot: shot_id, kind:, label: made_as.format.label, statement: made_as.statement, path:, status:, stage:, frames:, done:,
+       message:, cancelling:, seconds:, passed: report && report["passed"], notices: report && report["notices"]&.size}
     end
   end
 end

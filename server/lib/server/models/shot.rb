@@ -110,6 +110,18 @@ module Server
       first.followed_by(*others)
     end
 
+    # What of its grade a delivery takes.
+    #
+    # @param graded [Boolean]
+    # @param look [Float] how much of the washes, 0.0..1.0
+    # @return [Mordant::Grade::Recipe]
+    def delivered(graded, look)
+      return Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT) unless graded
+
+      laid = washes.select(&:enabled).map { |wash| wash.recipe.grade.weakened(look) }
+      grade(washes: false).followed_by(*laid)
+    end
+
     # @param washes [Boolean] with those
     # @return [Array<Recipe>] that make its grade, in signal order
     def layers(washes: true)

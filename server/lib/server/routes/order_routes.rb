@@ -15,13 +15,90 @@ module Server
         body = body_json
         shots = body["shots"] && every(cut.shots.includes(clip: :media_root), ids(body, "shots"))
         status 201
-        answer(Order.place(cut:, kinds: body["kinds"], shots:, template: body["template"]).reload.to_h)
+        answer(Order.place(cut:, sheets: body["outputs"], shots:, template: body["template"], handles: body.fetch("handles", 0), skip: body["skip"] == true).reload.to_h)
+      end
+
+      # What outputs would be, before they are ordered: a line of each, and warnings.
+      app.post "/api/cuts/:id/orders/look" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        body = body_json
+        sheets = Order.read(cut.project, body["outputs"], body["template"]).map(&:first)
+        answer(sheets.map { |sheet| {statement: sheet.statement, warnings: sheet.warnings} })
+      end
+
+      # What an output's picture is, with all that is drawn over it.
+      app.post "/api/cuts/:id/orders/preview" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        body = body_json
+        sheet = Order.sheet(cut.project, (body["output"] || {}).except("name"))
+        content_type "image/png"
+        Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::SheetPreview.png(cut, sheet, whole(body, "frame")) }
+      end
+
+      # The cut as it relinks to what an order wrote.
+      app.get "/api/orders/:id/list.:format" do
+        order = Order.fetch(params["id"])
+        list = ReturnedList.new(order, params["of"])
+        attachment "#{order.cut.name.gsub(/[^\w.-]+/, "_")}.#{params["format"]}"
+        content_type "text/plain"
+        case params["format"]
+        when "edl" then list.edl
+        when "otio" then list.otio
+        else raise Mordant::ParameterError.new(path: "format", expected: "edl or otio", found: params["format"])
+        end
+      end
+
+      # Tables and CDLs of a whole cut.
+      app.get "/api/cuts/:id/looks.tar" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        list = ->(name, all) { params[name] ? params[name].split(",") : all }
+        package = LookPackage.new(cut, size: number("size"), formats: list["formats", LookPackage::FORMATS], layers: list["layers", LookPackage::LAYERS], per: params["per"] || "shot",
+          view: params["target"] && cut.project.view_of(params["target"]))
+        files = []
+        Pictures::Desk.current.gate.pass(nil, 0) { package.each_file { |path, bytes| files << [path, bytes] } }
+        tar(package.name, files)
+      end
+
+      app.get "/api/presets" do
+        answer(Mordant::Deliver::Presets::ALL.map(&:to_h) + OrderPreset.order(:name).map(&:to_h))
+      end
+
+      app.put "/api/projects/:id/presets" do
+        body = body_json
+        OrderPreset.keep(Project.fetch(params["id"]), body["name"], body["outputs"])
+        answer(Mordant::Deliver::Presets::ALL.map(&:to_h) + OrderPreset.order(:name).map(&:to_h))
+      end
+
+      app.delete "/api/presets/:id" do
+        OrderPreset.fetch(params["id"]).destroy!
+        answer(Mordant::Deliver::Presets::ALL.map(&:to_h) + OrderPreset.order(:name).map(&:to_h))
+      end
+
+      app.patch "/api/orders/:id" do
+        order = Order.fetch(params["id"])
+        order.change(body_json.slice("paused", "priority"))
+        answer(order.reload.to_h)
       end
 
       app.post "/api/outputs/:id/cancel" do
         output = Output.fetch(params["id"])
         output.cancel
         answer(output.reload.to_h)
+      end
+
+      app.post "/api/outputs/:id/retry" do
+        output = Output.fetch(params["id"])
+        output.retry
+        answer(output.reload.to_h)
+      end
+
+      # What the check of it found, as a page.
+      app.get "/api/outputs/:id/report" do
+        output = Output.fetch(params["id"])
+        page = "#{output.file.delete_suffix(output.made_as.format.extension)}.report.html"
+        halt 404, {error: "there is no report of #{output.path} yet"}.to_json unless File.exist?(page)
+        content_type "text/html"
+        send_file(page)
       end
 
       app.get "/api/outputs/:id/file" do
@@ -31,6 +108,17 @@ module Server
       end
 
       app.helpers do
+        # @param files [Array<Array(String, String)>] paths and bytes
+        def tar(name, files)
+          content_type "application/x-tar"
+          headers "content-disposition" => "attachment; filename=\"#{name}.tar\""
+          out = +"".b
+          writer = Gem::Package::TarWriter.new(Chunks.new(out))
+          files.each { |path, bytes| writer.add_file_simple("#{name}/#{path}", 0o644, bytes.bytesize) { |io| io.write(bytes) } }
+          writer.close
+          out
+        end
+
         # The files of a sequence as one tar file, made while it is sent.
         def archive(output)
           name = File.basename(output.file)

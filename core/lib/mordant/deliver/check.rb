@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module Mordant
+  module Deliver
+    # Looks at what was written: whether every frame is there and can be decoded, which
+    # frames are black or stand still, and what the files' checksums are.
+    class Check
+      WIDTH = 240 # of the pictures that are compared
+      HEIGHT = 136
+      BLACK = 0.02 # of the codes, at most
+      STILL = 2e-4 # mean difference of codes
+      MOST_LISTED = 200
+
+      # @param writer [SequenceWriter, VideoWriter]
+      # @param rate [Rational]
+      # @param first [Integer] record frame
+      # @param count [Integer]
+      # @param lost [Array<Integer>] frames that were left out
+      def initialize(writer, rate:, first:, count:, lost: [])
+        @writer, @rate, @first, @count, @lost = writer, rate, first, count, lost
+      end
+
+      # @return [Array<String>] whole paths
+      def files = sequence? ? present.map { |record| @writer.file(record) } : [@writer.path].select { |path| File.exist?(path) }
+
+      # @yieldparam done [Integer] frames
+      # @return [Hash{Symbol => Object}] expected and found, frames; missing, undecodable, black and
+      #   still, record frames as [first, count]; checksums, path, bytes and MD5 of each file
+      def call(&progress)
+        black, still, undecodable = look(&progress)
+        {expected: @count, found: sequence? ? present.size : @count - undecodable.size, missing: runs(missing), undecodable: runs(undecodable),
+         black: runs(black), still: runs(still), lost: runs(@lost), checksums:}
+      end
+
+      # @return [Array<Hash>]
+      def checksums = files.map { |path| {path:, bytes: File.size(path), md5: Digest::MD5.file(path).hexdigest} }
+
+      private
+
+      def sequence? = @writer.sheet.format.sequence?
+
+      def records = (@first...(@first + @count)).to_a
+
+      def present = @present ||= records.select { |record| @writer.has?(record) }
+
+      def missing = sequence? ? records - present - @lost : []
+
+      # Goes through all that is there; where decoding stops it goes on with the next frame.
+      def look
+        black, still, undecodable = [], [], []
+        before = nil
+        each_picture(undecodable) do |codes, record|
+          values = Numo::SFloat.cast(codes.rgb) / 65_535
+          black << record if values.max < BLACK
+          still << record if before && (values - before).abs.mean < STILL
+          before = values
+          yield record - @first + 1 if block_given?
+        end
+        [black, still - black, undecodable]
+      end
+
+      def each_picture(undecodable)
+        stretches.each do |from, count, path, offset|
+          at = 0
+          while at < count
+            begin
+              Media::Reader.new(path, rate: @rate).each(first: offset + at, count: count - at, width: WIDTH, height: HEIGHT) do |codes|
+                yield codes, from + at
+                at += 1
+              end
+            rescue MediaError
+              undecodable << (from + at)
+              at += 1
+              break if undecodable.size > MOST_LISTED
+            end
+          end
+        end
+      end
+
+      # @return [Array<Array>] record frame, count, path and frame in it, of what can be read in one go
+      def stretches
+        return [[@first, @count, @writer.path, 0]] unless sequence?
+
+        present.chunk_while { |a, b| b == a + 1 }.map do |run|
+          first, last = [run.first, run.last].map { |record| @writer.file(record)[/(\d+)\.\w+\z/, 1] }
+          ending = File.extname(@writer.file(run.first))
+          [run.first, run.size, "#{@writer.file(run.first).delete_suffix("#{first}#{ending}")}[#{first}-#{last}]#{ending}", 0]
+        end
+      end
+
+      def runs(records) = records.sort.chunk_while { |a, b| b == a + 1 }.map { |run| [run.first, run.size] }.first(MOST_LISTED)
+    end
+  end
+end

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module Server
+  # Ends an output: encodes what is one file, looks at what was written, and writes its
+  # report and checksums beside it.
+  class FinishJob < Que::Job
+    self.maximum_retry_count = 2
+
+    # Somebody asked for it to stop.
+    class Cancelled < StandardError; end
+
+    def run(output_id)
+      @output = Output.fetch(output_id)
+      return if @output.over?
+
+      @stretch = Stretch.new(@output.order, @output.shot_id)
+      encode
+      @output.update!(report: written(checked).to_h, status: "done", done: @output.frames, finished_at: Time.now)
+    rescue Cancelled
+      @output.cancelled
+    rescue Mordant::Error, SystemCallError => e
+      @output.fail(Complaint.of(e))
+    end
+
+    private
+
+    def parts = @parts ||= Part.of(@output.order, @output.shot_id).pluck(:found)
+
+    def each_found(kind) = parts.flat_map { |found| found.dig(kind, @output.id.to_s) || [] }
+
+    def encode
+      writer = @output.writer
+      light = Mordant::Deliver::LightLevels.over(each_found("levels"))
+      sound = Sound.of(@stretch) unless @output.made_as.format.sequence? || File.exist?(writer.path)
+      writer.finish(timecode: @stretch.start, reel: @stretch.reel, light:, audio: sound&.path) { raise Cancelled if @output.reload.cancelling }
+    ensure
+      sound&.close
+    end
+
+    # @return [Mordant::Deliver::Report]
+    def checked
+      lost = parts.flat_map { |found| found["lost"] || [] }
+      found = Mordant::Deliver::Check.new(@output.writer, rate: @output.order.cut.project.rate, first: 0, count: @output.frames, lost:).call
+      sheet = @output.made_as
+      from = @stretch.cut.project.space.label
+      Mordant::Deliver::Report.new({name: @output.path, statement: sheet.statement, from: "#{encodings.join(", ")} through #{from}", beyond: each_found("beyond"),
+        light: Mordant::Deliver::LightLevels.over(each_found("levels")), **found}, place: @stretch.method(:place))
+    end
+
+    def encodings
+      shots = @stretch.shot ? [@stretch.shot] : @stretch.cut.loaded_shots
+      shots.map { |shot| Mordant::Colour.encoding(shot.clip.source_encoding).label }.uniq
+    end
+
+    # @param report [Mordant::Deliver::Report]
+    # @return [Mordant::Deliver::Report] whose files are there
+    def written(report)
+      base = @output.file.delete_suffix(@output.made_as.format.extension)
+      File.write("#{base}.report.json", report.to_json)
+      File.write("#{base}.report.html", report.to_html)
+      @output.order.with_lock { Mordant::Deliver::MediaHashList.new(File.dirname(@output.file)).write(report.checksums) }
+      report
+    end
+  end
+end

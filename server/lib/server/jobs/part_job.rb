@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module Server
+  # Renders a part of a stretch for all outputs of it. A worker that was killed leaves it to
+  # another one, which goes on after the frames that are there.
+  class PartJob < Que::Job
+    self.maximum_retry_count = 2
+
+    REPORT_EVERY = 0.25 # seconds
+
+    # The order was paused, or an output is not wanted any more.
+    class Changed < StandardError; end
+
+    def run(part_id)
+      @part = Part.find_by(id: part_id)
+      return if @part.nil? || @part.status == "done" || @part.order.paused
+
+      @order = @part.order
+      @stretch = Stretch.new(@order, @part.shot_id)
+      @part.update!(status: "running")
+      done = render until done || @part.reload.status != "running"
+      Work.conclude(@order, @part.shot_id)
+    rescue Mordant::Error, SystemCallError => e
+      give_up(e)
+    end
+
+    private
+
+    # @return [Boolean] whether all is there
+    def render
+      outputs = active
+      return stop("failed") if outputs.empty?
+
+      writers = outputs.to_h { |output| [output.id, output.writer] }
+      pass = pass(outputs, writers)
+      pass.run(first: @part.first, count: @part.frames) { |frame| report(frame - @part.first + 1, outputs) }
+      writers.each_value { |writer| writer.seal(@part.first, @part.frames) }
+      @part.update!(status: "done", done: @part.frames, found: found(pass))
+      count_done
+      true
+    rescue Changed
+      stop("waiting") if @order.reload.paused
+      @order.outputs.reset
+      false
+    end
+
+    def stop(status)
+      @part.update!(status:)
+      true
+    end
+
+    def active
+      outputs = @order.outputs.where(shot_id: @part.shot_id, status: "running", stage: "frames").to_a
+      gone, kept = outputs.partition(&:cancelling)
+      gone.each(&:cancelled)
+      kept
+    end
+
+    def pass(outputs, writers)
+      described = ->(frame) { @stretch.describe(frame, name: File.basename(outputs.first.path, ".*"), written: @order.created_at) }
+      Mordant::Deliver::Pass.new(programme: @stretch.programme(outputs.map(&:made_as)), space: @order.cut.project.space, writers:, skip: @order.skip, describe: described)
+    end
+
+    def found(pass)
+      {"lost" => pass.lost.map(&:record), "reasons" => pass.lost.map(&:reason).uniq, "levels" => pass.levels, "beyond" => pass.beyond}
+    end
+
+    # Progress, now and then; and whether to go on.
+    def report(done, outputs)
+      now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      return if @reported && now - @reported < REPORT_EVERY && done < @part.frames
+
+      @reported = now
+      @part.update!(done:)
+      count_done
+      raise Changed if @order.reload.paused || Output.where(id: outputs.map(&:id), cancelling: true).exists?
+    end
+
+    def count_done
+      done = Part.of(@order, @part.shot_id).sum(:done)
+      @order.outputs.where(shot_id: @part.shot_id, status: "running", stage: "frames").update_all(["done = least(frames, ?)", done])
+    end
+
+    # What is good stays, so that a retry has only the rest to do.
+    def give_up(error)
+      Part.of(@order, @part.shot_id).where(status: %w[running waiting]).update_all(status: "failed")
+      @order.outputs.where(shot_id: @part.shot_id, status: "running", stage: "frames").each { |output| output.fail(Complaint.of(error)) }
+    end
+  end
+end

@@ -1,0 +1,89 @@
+# frozen_string_literal: true
+
+module Server
+  # The grades of a cut to be taken elsewhere in one act: look-up tables of each shot or
+  # family, ASC CDLs of all, and a listing of what neither holds.
+  class LookPackage
+    SIZES = [17, 33, 65].freeze
+    FORMATS = %w[cube clf].freeze
+    LAYERS = %w[ground own finish washes].freeze
+    PER = %w[shot family].freeze
+
+    # @param cut [Cut]
+    # @param size [Integer] nodes on an edge
+    # @param formats [Array<String>]
+    # @param layers [Array<String>] whose steps are taken
+    # @param per [String] "shot", or "family": that of each family's hero, and of shots in none
+    # @param view [Mordant::Grade::View, nil] that goes in; nil: tables return log codes of the working space
+    # @raise [Mordant::ParameterError]
+    def initialize(cut, size:, formats:, layers:, per:, view: nil)
+      @cut, @view = cut, view
+      @size = among("size", size, SIZES)
+      @formats = formats.map { |format| among("format", format, FORMATS) }
+      @layers = layers.map { |layer| among("layers", layer, LAYERS) }
+      @per = among("per", per, PER)
+    end
+
+    # @return [String] of the folder in it
+    def name = "#{[@cut.project.name, @cut.name].join("_").gsub(/[^\p{L}\p{N}._-]+/, "_")}_looks"
+
+    # @yieldparam path [String] below name
+    # @yieldparam bytes [String]
+    # @raise [Mordant::Error]
+    def each_file
+      listing = []
+      shots.each do |shot|
+        recipe = recipe(shot)
+        listing << line(shot, recipe)
+        bake = Mordant::Grade::Bake.new(plan: @cut.project.plan(recipe.within_luts, shot.clip.encoding), output: @cut.project.output(returned), size: @size)
+        title = "#{@cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{returned}"
+        yield "luts/#{stem(shot)}.cube", Mordant::Lut::Cube.write(bake.table(title:)) if @formats.include?("cube")
+        yield "luts/#{stem(shot)}.clf", Mordant::Lut::Clf.write(bake.process_list(id: stem(shot), title:, input: Mordant::Colour.encoding(shot.clip.encoding).label, result: returned.to_s)) if @formats.include?("clf")
+      end
+      yield "#{@cut.name.gsub(/[^\p{L}\p{N}._-]+/, "_")}.ccc", cdls(listing)
+      yield "listing.txt", "#{listing.join("\n")}\n"
+    end
+
+    private
+
+    def among(name, value, values)
+      values.include?(value) ? value : raise(Mordant::ParameterError.new(path: name, expected: values.join(", "), found: value))
+    end
+
+    def shots
+      all = @cut.loaded_shots.select { |shot| shot.clip.assigned? }
+      return all if @per == "shot"
+
+      heroes = @cut.loaded_families.map(&:hero)
+      all.select { |shot| shot.family_id.nil? || heroes.include?(shot.id) }
+    end
+
+    def stem(shot) = [(@per == "family") ? family(shot)&.name : nil, shot.name].compact.join("_").gsub(/[^\p{L}\p{N}._-]+/, "_")
+
+    def family(shot) = @cut.loaded_families.find { |one| one.id == shot.family_id }
+
+    def returned = @view || Mordant::Grade::View.new(encoding: @cut.project.space.log)
+
+    def recipe(shot)
+      shared = family(shot)
+      parts = {"ground" => [shared&.at("ground")], "own" => [shot.recipe], "finish" => [shared&.at("finish")], "washes" => shot.washes.select(&:enabled).map(&:recipe)}
+      first, *others = LAYERS.select { |layer| @layers.include?(layer) }.flat_map { |layer| parts.fetch(layer) }.compact.map(&:grade)
+      first ? first.followed_by(*others) : Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT)
+    end
+
+    def line(shot, recipe)
+      left = recipe.beyond_luts.map(&:name)
+      steps = recipe.within_luts.entries.select(&:acts?).map(&:name)
+      "#{shot.name}: #{steps.empty? ? "no steps" : steps.join(", ")}#{"; left out, as no table can hold it: #{left.join(", ")}" unless left.empty?}"
+    end
+
+    def cdls(listing)
+      corrections = shots.map do |shot|
+        found = Mordant::Grade::CDLExport.new(recipe: recipe(shot), space: @cut.project.space, id: shot.name, description: "#{@cut.project.name}, in #{@cut.project.space.label}")
+        listing << "#{shot.name}: CDL #{found.exact? ? "exact" : "fitted, at worst #{format("%.1f", found.error.worst * 1023)} codes of 10 bits off"}"
+        found.cdl
+      end
+      Mordant::Colour::CDLDocument.write(corrections)
+    end
+  end
+end

@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+require "tempfile"
+
+module Server
+  # The sound of a stretch, out of its sources; silence where one has none.
+  module Sound
+    RATE = 48_000
+    PATIENCE = 120 # seconds, and one for each second of the stretch
+
+    module_function
+
+    # @param stretch [Stretch]
+    # @return [Tempfile, nil] a WAV file; nil where no source has sound
+    # @raise [Mordant::MediaError]
+    def of(stretch)
+      rate = stretch.cut.project.rate
+      pieces = stretch.timeline.shots.map { |shot| [stretch.cut.shot(shot.key).clip, shot] }
+      sounding = pieces.map(&:first).uniq.select { |clip| sound?(clip) }
+      return if sounding.empty?
+
+      file = Tempfile.new(["sound", ".wav"])
+      inputs = pieces.flat_map { |clip, shot| input(clip, shot, rate, sounding.include?(clip)) }
+      heads = pieces.each_index.map { |index| "[#{index}:a:0]aformat=sample_rates=#{RATE}:channel_layouts=stereo[a#{index}]" }
+      joined = "#{pieces.each_index.map { |index| "[a#{index}]" }.join}concat=n=#{pieces.size}:v=0:a=1[out]"
+      Mordant::Media::Command.run(["ffmpeg", "-v", "error", "-y", "-nostdin", *inputs, "-filter_complex", [*heads, joined].join(";"), "-map", "[out]", "-c:a", "pcm_s24le", file.path],
+        path: stretch.cut.name, limit: PATIENCE + stretch.length / rate)
+      file
+    end
+
+    def input(clip, shot, rate, sounds)
+      seconds = format("%.6f", shot.length / rate)
+      return ["-f", "lavfi", "-t", seconds, "-i", "anullsrc=r=#{RATE}:cl=stereo"] unless sounds
+
+      ["-ss", format("%.6f", shot.source_in / rate), "-t", seconds, "-i", "file:#{clip.file}"]
+    end
+
+    def sound?(clip)
+      return false if Mordant::Media::Sequence.parse(File.basename(clip.path))
+
+      !Mordant::Media::Command.run(["ffprobe", "-v", "error", "-select_streams", "a", "-show_entries", "stream=index", "-of", "csv=p=0", "file:#{clip.file}"], path: clip.path).strip.empty?
+    end
+  end
+end

@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module Server
+  # What one file or sequence of an order holds: the whole cut, or a shot by itself with
+  # handles. Its frames are counted from 0.
+  class Stretch
+    attr_reader :cut, :shot
+
+    # @param order [Order]
+    # @param shot_id [Integer, nil] nil: the whole cut
+    def initialize(order, shot_id)
+      @order, @cut = order, order.cut
+      @shot = shot_id && @cut.shot(shot_id)
+    end
+
+    # @return [Integer] frames
+    def length = timeline.length
+
+    # @return [Mordant::Cut::Timecode] of the first frame: of the source for a shot, of the cut else
+    def start = shot ? source_timecode(0) : cut.timecode(0)
+
+    def reel = shot&.clip&.reel
+
+    # @return [Mordant::Cut::Timeline]
+    def timeline
+      return cut.timeline unless shot
+
+      @timeline ||= Mordant::Cut::Timeline.new([Mordant::Cut::Timeline::Shot.new(key: shot.id, source_in: shot.source_in - before, record_in: 0,
+        length: before + shot.length + after, dissolve: 0, clip_frames: shot.clip.frames)])
+    end
+
+    # @param sheets [Array<Mordant::Deliver::Sheet>] whose grades are wanted
+    # @return [Mordant::Deliver::Programme]
+    def programme(sheets)
+      cut.loaded_shots unless shot
+      variants = sheets.map(&:variant).uniq
+      sources = Hash.new { |known, id| known[id] = source(cut.shot(id), variants) }
+      project = cut.project
+      Mordant::Deliver::Programme.new(timeline:, sources:, width: project.width, height: project.height)
+    end
+
+    # @param member [Shot]
+    # @return [Mordant::Deliver::Programme::Source] with the grades of variants
+    def source(member, variants)
+      others = variants.to_h { |variant| [variant, shifted(cut.source_of(member) { member.delivered(*variant) })] }
+      Mordant::Deliver::Programme::Source.new(reader: member.clip.reader, others:)
+    end
+
+    # @param frame [Integer] of the stretch
+    # @return [Array(Mordant::Media::FrameFacts, Hash)] what a file says of it, and tokens of burn-ins
+    def describe(frame, name:, written:)
+      member, source_frame = at(frame)
+      clip = member.clip
+      timecode = start + frame
+      facts = Mordant::Media::FrameFacts.new(rate: cut.project.rate, timecode:, name:, source: File.basename(clip.path), reel: clip.reel, project: cut.project.name, number: frame, count: length, written:)
+      record = shot ? shot.record_in - before + frame : frame
+      [facts, {timecode: cut.timecode(record).to_s, source_timecode: timecode_of(clip, source_frame).to_s, frame: (record + 1).to_s, source_frame: (source_frame + 1).to_s, shot: member.name,
+               scene: member.scene, clip: File.basename(clip.path, ".*"), path: clip.path, reel: clip.reel.to_s, project: cut.project.name, cut: cut.name, date: written.strftime("%Y-%m-%d")}]
+    end
+
+    # @param frame [Integer]
+    # @return [Array(String, String)] shot and timecode, for a report
+    def place(frame) = [at(frame).first.name, (start + frame).to_s]
+
+    # The only shot, where a lattice may stand in for the exact way.
+    #
+    # @return [Mordant::Cut::Timeline::Shot, nil]
+    def alone
+      segments = timeline.segments(0, length)
+      segments.first.incoming if segments.one? && segments.first.outgoing.nil?
+    end
+
+    private
+
+    def at(frame)
+      layer = timeline.layers(frame).last
+      [cut.shot(layer.shot.key), layer.source_frame]
+    end
+
+    # Keys count from the shot's first frame, not from that of its handle.
+    def shifted(source)
+      moving = source.moving
+      source.moving = ->(frame) { moving.call(frame - before) } if moving && shot
+      source
+    end
+
+    def before = shot ? [@order.handles, shot.source_in].min : 0
+
+    def after = [@order.handles, shot.clip.frames - shot.source_in - shot.length].min
+
+    def source_timecode(frame) = timecode_of(shot.clip, shot.source_in - before + frame)
+
+    def timecode_of(clip, frame) = Mordant::Cut::Timecode.parse("00:00:00:00", cut.project.rate) + (clip.start_frames + frame)
+  end
+end

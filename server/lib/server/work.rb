@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module Server
+  # The queue of an order: what is to be done next of its stretches.
+  module Work
+    module_function
+
+    # Makes the parts of a stretch, if there are none yet, and queues those that wait.
+    def divide(order, shot_id, frames)
+      Part.transaction do
+        order.lock!
+        unless Part.of(order, shot_id).exists?
+          (0...frames).each_slice(Part::FRAMES) { |some| Part.create!(order:, shot_id:, first: some.first, frames: some.size) }
+        end
+        waiting = Part.of(order, shot_id).where(status: "waiting").order(:first).pluck(:id)
+        (waiting - queued("Server::PartJob", waiting)).each { |id| PartJob.enqueue(id, job_options: {priority: order.priority}) }
+      end
+    end
+
+    # @return [Array<Integer>] those of the ids that a job is queued for
+    def queued(job, ids)
+      sql = ActiveRecord::Base.sanitize_sql(["SELECT (args->>0)::bigint FROM que_jobs WHERE job_class = ? AND finished_at IS NULL AND (args->>0)::bigint IN (?)", job, ids])
+      ids.empty? ? [] : ActiveRecord::Base.connection.select_values(sql)
+    end
+
+    # Queues the end of outputs, once all parts of their stretch are done.
+    def conclude(order, shot_id)
+      Part.transaction do
+        order.lock!
+        next if Part.of(order, shot_id).where.not(status: "done").exists?
+
+        order.outputs.where(shot_id:, status: "running", stage: "frames").each do |output|
+          output.update!(stage: "ending")
+          FinishJob.enqueue(output.id, job_options: {priority: order.priority})
+        end
+      end
+    end
+
+    # Queues again what was paused, or has failed.
+    def go_on(order)
+      order.outputs.reload.reject(&:over?).map(&:shot_id).uniq.each do |shot_id|
+        Part.of(order, shot_id).where(status: "failed").update_all(status: "waiting")
+        OpenJob.enqueue(order.id, shot_id, job_options: {priority: order.priority})
+      end
+    end
+
+    # Gives what waits the order's priority.
+    def reorder(order)
+      ids = {"Server::OpenJob" => [order.id], "Server::PartJob" => order.parts.pluck(:id), "Server::FinishJob" => order.outputs.pluck(:id)}
+      ids.each do |job, keys|
+        next if keys.empty?
+
+        sql = ActiveRecord::Base.sanitize_sql(["UPDATE que_jobs SET priority = ? WHERE job_class = ? AND (args->>0)::bigint IN (?)", order.priority, job, keys])
+        ActiveRecord::Base.connection.execute(sql)
+      end
+    end
+  end
+end
