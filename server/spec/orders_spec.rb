@@ -190,7 +190,8 @@ RSpec.describe "What goes along with orders" do
     cut.loaded_shots.first.recipe.accept(revision: 0, document: {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 1.0}}, {"id" => "b", "kind" => "lens_shading", "name" => "Edges", "parameters" => {"amount" => [1, 0, 0, 0]}}]}, words: "x")
     call(:get, "/cuts/#{cut.id}/looks.tar?size=17&layers=own")
     expect(files.keys.map { |name| name.delete_prefix("Trial_Cut_1_looks/") }).to match_array(%w[luts/one.cube luts/one.clf luts/two.cube luts/two.clf Cut_1.ccc listing.txt])
-    cube = Mordant::Lut::Cube.read(files["Trial_Cut_1_looks/luts/one.cube"])
+    File.write(File.join(@folder, "one.cube"), files["Trial_Cut_1_looks/luts/one.cube"])
+    cube = Mordant::Lut::Cube.read(File.join(@folder, "one.cube"))
     encode, decode = Mordant::Colour::Transfer::Acescct.method(:encode), Mordant::Colour::Transfer::Acescct.method(:decode)
     code = Mordant::Pointwise::Chain.new(cube.operations).exact(Numo::DFloat.new(3, 1).fill(0.4))[0, 0]
     expect(code).to be_within(0.002).of(encode.call(decode.call(Numo::DFloat[0.4]) * 2)[0])
@@ -211,7 +212,7 @@ RSpec.describe "What goes along with orders" do
     expect(clips.values_at(0, 2).map { |one| [one["media_reference"]["target_url"], one["source_range"]["start_time"]["value"], one["source_range"]["duration"]["value"], one["media_reference"]["available_range"]["duration"]["value"]] })
       .to eq([["one", 0.0, 8.0, 9.0], ["two", 2.0, 6.0, 8.0]])
     call(:get, "/orders/#{order.id}/list.edl")
-    expect(last_response.body).to include("FROM CLIP NAME: two").and include("01:00:00:08")
+    expect(last_response.body).to include("TO CLIP NAME: two\n").and include("FROM CLIP NAME: one\n").and include("01:00:00:08")
     call(:get, "/orders/#{order.id}/list.aaf")
     expect([last_response.status, json["path"]]).to eq([422, "format"])
     call(:get, "/orders/#{order.id}/list.edl?of=h264")
@@ -222,7 +223,7 @@ RSpec.describe "What goes along with orders" do
     output = {"format" => "h264", "target" => "television", "width" => 640, "height" => 360}
     pictures = [[], [{"text" => "{timecode}", "x" => 0.5, "y" => 0.5, "size" => 0.3}]].map { |burns| call(:post, "/cuts/#{cut.id}/orders/preview", {output: output.merge(burns:), frame: 3}).body }
     images = pictures.map { |bytes| Vips::Image.new_from_buffer(bytes, "") }
-    expect([images[0].width, images[0].height]).to eq([640, 360])
+    expect([images[0].width, images[0].height]).to eq([960, 540])
     expect((images[0] - images[1]).abs.max).to be > 40
     call(:get, "/presets")
     json.each { |preset| expect(Server::Order.read(cut.project, preset["outputs"], "{cut}").size).to be_positive, preset["id"] }

@@ -6,8 +6,9 @@ module Server
     START = "01:00:00:00"
 
     # @param cut [Cut]
-    def initialize(cut)
-      @cut = cut
+    # @param names [Hash{Integer => String}] of clips by the id of their shot; else those of the sources
+    def initialize(cut, names: {})
+      @cut, @names = cut, names
     end
 
     # @param cdls [Hash{Shot => Mordant::Colour::CDL}] that go along
@@ -23,7 +24,7 @@ module Server
       first = timecode(shot.clip.start_frames + shot.source_in)
       record = timecode(0) + Mordant::Cut::Timecode.parse(START, rate).frames + shot.record_in
       Mordant::Cut::EDL::Event.new(reel: shot.clip.reel || shot.clip.camera, source_in: first, source_out: first + shot.length, record_in: record,
-        record_out: record + shot.length, clip_name: File.basename(shot.clip.path), dissolve: shot.dissolve, before:, cdl:)
+        record_out: record + shot.length, clip_name: @names.fetch(shot.id) { File.basename(shot.clip.path) }, dissolve: shot.dissolve, before:, cdl:)
     end
 
     def rate = @cut.project.rate

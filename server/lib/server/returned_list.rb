@@ -28,9 +28,8 @@ module Server
 
     # @return [String] CMX 3600, whose reels and clip names are those of what was written
     def edl
-      named = shots.to_h { |shot, output, _| [shot.id, File.basename(output.path)] }
-      events = CutList.new(@cut).events.zip(@cut.loaded_shots).filter_map { |event, shot| event.dup.tap { |copy| copy.clip_name = named[shot.id] } if named.key?(shot.id) }
-      Mordant::Cut::EDL.write("#{@cut.project.name} #{@cut.name}".upcase, events)
+      names = shots.to_h { |shot, output, _| [shot.id, File.basename(output.path)] }
+      Mordant::Cut::EDL.write("#{@cut.project.name} #{@cut.name}".upcase, CutList.new(@cut, names:).events)
     end
 
     private

@@ -83,8 +83,8 @@ module Mordant
 
         out = frame.rgb < -SMALLEST
         out |= frame.rgb > 1 + SMALLEST unless sheet.format.float?
-        share = Numo::UInt8.cast(out).max(axis: 0).mean
-        @beyond[output] << [record, share.to_f.round(5)] if share.positive?
+        share = (out[0, true] | out[1, true] | out[2, true]).count_true.fdiv(frame.size)
+        @beyond[output] << [record, share.round(5)]
       end
 
       # A video has no gaps: a black frame stands where one is lost.

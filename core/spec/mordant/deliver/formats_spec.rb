@@ -103,6 +103,21 @@ RSpec.describe Mordant::Deliver::Format, :folder do
     expect((0...6).map { |record| decoded(path, sheet, record).to_a }).to eq(through)
   end
 
+  it "counts the pixels that codes cannot say, of each frame" do
+    rgb = Numo::SFloat.new(3, 100).fill(0.4)
+    rgb[true, 0...10] = 1.4
+    stage.define_singleton_method(:picture) { |_| Mordant::Frame.new(rgb, width: 10, height: 10, encoding: "acescct") }
+    found = %w[png-16 exr-half].map do |format|
+      view = Mordant::Grade::View.new(encoding: (format == "png-16") ? "srgb" : "aces2065-1")
+      sheet = Mordant::Deliver::Sheet.new({"format" => format, "view" => view, "width" => 16, "height" => 16}, width: 16, height: 16)
+      writer = Mordant::Deliver::SequenceWriter.new(sheet, path: File.join(@folder, format), start:, first: 0)
+      pass = Mordant::Deliver::Pass.new(programme: stage, space:, writers: {it: writer}, describe: ->(record) { [Mordant::Media::FrameFacts.new(rate: Rational(24), timecode: start + record), {}] })
+      pass.run(first: 3, count: 2)
+      pass.beyond[:it]
+    end
+    expect(found).to eq([[[3, 0.1], [4, 0.1]], []])
+  end
+
   it "goes on where it was killed, and everything is the same bit for bit" do
     _, whole = written("dpx-10", "rec709-bt1886")
     files = Dir.children(whole).sort.to_h { |name| [name, File.binread(File.join(whole, name))] }

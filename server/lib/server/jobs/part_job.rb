@@ -34,7 +34,7 @@ module Server
       writers = outputs.to_h { |output| [output.id, output.writer] }
       pass = pass(outputs, writers)
       pass.run(first: @part.first, count: @part.frames) { |frame| report(frame - @part.first + 1, outputs) }
-      writers.each_value { |writer| writer.seal(@part.first, @part.frames) }
+      writers.each_value.map { |writer| Thread.new { writer.seal(@part.first, @part.frames) }.tap { |thread| thread.report_on_exception = false } }.each(&:join)
       @part.update!(status: "done", done: @part.frames, found: found(pass))
       count_done
       true

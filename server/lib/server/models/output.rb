@@ -63,7 +63,7 @@ module Server
     def to_h
       seconds = started_at && ((finished_at || Time.now) - started_at).round(1)
       {id:, order: order_id, shot: shot_id, kind:, label: made_as.format.label, statement: made_as.statement, path:, status:, stage:, frames:, done:,
-       message:, cancelling:, seconds:, passed: report && report["passed"], notices: report && report["notices"]&.size}
+       message:, cancelling:, seconds:, started: started_at&.iso8601(3), passed: report && report["passed"], notices: report && report["notices"]&.size}
     end
   end
 end

@@ -5,7 +5,7 @@ module Server
     # An output's picture at a screen's size, with masks, safe areas and burn-ins, as its file
     # will have it.
     module SheetPreview
-      WIDTH = 640
+      WIDTH = 960
 
       module_function
 

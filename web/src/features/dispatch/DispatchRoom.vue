@@ -1,13 +1,22 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { getJson, sendJson } from '@/api/client'
+import type { OrderPreset } from '@/api/types'
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import CutCorrections from '../grade/CutCorrections.vue'
 import { smallPictureOf } from '../bench/smallPicture'
 import { useCut } from '../bench/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
-import OutputRow from './OutputRow.vue'
+import LooksPanel from './LooksPanel.vue'
+import OrderCard from './OrderCard.vue'
+import SheetCard from './SheetCard.vue'
 import { useOrders } from './useOrders'
+import { useSheets } from './useSheets'
+
+const FIRST = 10 // priority of an order that is let go first
+const USUAL = 100
 
 const route = useRoute()
 const cut = useCut()
@@ -16,107 +25,119 @@ const notices = useNotices()
 const project = computed(() => route.params.project as string | undefined)
 const cutId = computed(() => route.params.cut as string | undefined)
 const orders = useOrders(project, cutId, notices.trouble)
+const { sheets, template, looks, refusal: fault, change, add, remove, take } = useSheets(cutId)
 
-const kinds = ref<string[]>(['review-h264'])
 const chosen = ref<number[]>([])
 const whole = ref(true)
-const template = ref('{project}/{cut}/{cut}_{kind}')
+const handles = ref(0)
+const skip = ref(false)
+const presets = ref<OrderPreset[]>([])
 const refusal = ref<string | null>(null)
 const placing = ref(false)
+/** Name these outputs are kept under. */
+const naming = ref('')
 
 const tokens = computed(() => (catalogue.catalogue?.tokens ?? []).map((token) => `{${token}}`))
 const unassigned = computed(() => cut.shots.filter((shot) => (whole.value || chosen.value.includes(shot.id)) && !shot.clip.encoding))
-const ready = computed(() => kinds.value.length > 0 && (whole.value || chosen.value.length > 0) && template.value.trim() !== '' && !placing.value)
-const converted = computed(() => {
-  const from = [...new Set(cut.shots.map((shot) => catalogue.encodingLabel(shot.clip.encoding) || 'not assigned'))]
-  return from.join(', ')
+const count = computed(() => sheets.value.length * (whole.value ? 1 : chosen.value.length))
+const ready = computed(() => count.value > 0 && template.value.trim() !== '' && !fault.value && !placing.value)
+const from = computed(() => {
+  const encodings = [...new Set(cut.shots.filter((shot) => whole.value || chosen.value.includes(shot.id)).map((shot) => catalogue.encodingLabel(shot.clip.encoding) || 'not assigned'))]
+  return encodings.length > 2 ? `${encodings.length} encodings` : encodings.join(', ')
 })
 
 async function open() {
   try {
     await Promise.all([catalogue.load(), cutId.value && cut.open(cutId.value)])
+    presets.value = await getJson<OrderPreset[]>('/presets')
     await orders.load()
   } catch (error) {
     notices.trouble(error)
   }
 }
 onMounted(open)
-watch(whole, (all) => (template.value = all ? '{project}/{cut}/{cut}_{kind}' : '{project}/{cut}/{shot}_{kind}'))
 
-function toggled<T>(list: T[], value: T): T[] {
-  return list.includes(value) ? list.filter((one) => one !== value) : [...list, value]
+const toggled = (id: number) => (chosen.value = chosen.value.includes(id) ? chosen.value.filter((one) => one !== id) : [...chosen.value, id])
+function begin(preset: OrderPreset) {
+  take(preset)
+  if (preset.per_shot !== undefined) whole.value = !preset.per_shot
+  if (preset.per_shot && chosen.value.length === 0) chosen.value = cut.shots.map((shot) => shot.id)
+  handles.value = preset.handles ?? 0
+}
+async function keep() {
+  if (!naming.value.trim()) return
+  try {
+    presets.value = await sendJson<OrderPreset[]>('PUT', `/projects/${project.value}/presets`, { name: naming.value, outputs: sheets.value })
+    naming.value = ''
+    notices.news('kept among the presets')
+  } catch (error) {
+    notices.trouble(error)
+  }
 }
 
 async function place() {
   placing.value = true
-  refusal.value = await orders.place(kinds.value, whole.value ? null : chosen.value, template.value)
+  refusal.value = await orders.place({ outputs: sheets.value, shots: whole.value ? null : chosen.value, template: template.value, handles: whole.value ? 0 : handles.value, skip: skip.value })
   placing.value = false
 }
 </script>
 
 <template>
-  <div v-if="cut.cut" class="grid h-full grid-cols-[380px_minmax(0,1fr)]">
+  <div v-if="cut.cut" class="grid h-full grid-cols-[440px_minmax(0,1fr)]">
     <form class="flex min-h-0 flex-col border-r border-line bg-pane" aria-label="order" @submit.prevent="place">
-      <div class="min-h-0 flex-1 space-y-6 overflow-y-auto px-4 py-4">
+      <div class="min-h-0 flex-1 space-y-5 overflow-y-auto px-4 py-4">
         <section>
-          <h2 class="mb-2 text-base font-semibold">What</h2>
           <div class="flex gap-1" role="radiogroup" aria-label="what to deliver">
             <button type="button" role="radio" :aria-checked="whole" class="control flex-1" :class="{ 'border-weld/70 bg-weld/15': whole }" @click="whole = true">the whole cut</button>
-            <button type="button" role="radio" :aria-checked="!whole" class="control flex-1" :class="{ 'border-weld/70 bg-weld/15': !whole }" @click="whole = false">chosen shots</button>
+            <button type="button" role="radio" :aria-checked="!whole" class="control flex-1" :class="{ 'border-weld/70 bg-weld/15': !whole }" @click="whole = false">shots by themselves</button>
           </div>
-          <p v-if="whole" class="mt-2 text-xs text-dim">{{ cut.cut.name }}: {{ cut.shots.length }} shots, {{ cut.length }} frames at {{ cut.rate }} f/s, one file or sequence.</p>
+          <p v-if="whole" class="mt-2 text-xs text-dim">{{ cut.cut.name }}: {{ cut.shots.length }} shots, {{ cut.length }} frames at {{ cut.rate }} f/s, one file or sequence of each output.</p>
           <template v-else>
-            <div class="mt-2 grid grid-cols-4 gap-1.5">
-              <button
-                v-for="shot in cut.shots"
-                :key="shot.id"
-                type="button"
-                class="p-0.5 text-left outline-1"
-                :class="chosen.includes(shot.id) ? 'bg-raise outline-weld' : 'outline-line'"
-                :aria-pressed="chosen.includes(shot.id)"
-                @click="chosen = toggled(chosen, shot.id)"
-              >
-                <img :src="smallPictureOf(cut.cut.project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full object-cover" />
-                <span class="block px-0.5 text-2xs" :class="chosen.includes(shot.id) ? 'text-ink' : 'text-dim'">{{ shot.name }} <span v-if="!shot.clip.encoding" class="text-madder">no encoding</span></span>
+            <div class="mt-2 grid max-h-44 grid-cols-6 gap-1 overflow-y-auto">
+              <button v-for="shot in cut.shots" :key="shot.id" type="button" class="p-0.5 text-left outline-1" :class="chosen.includes(shot.id) ? 'bg-raise outline-weld' : 'outline-line'" :aria-pressed="chosen.includes(shot.id)" @click="toggled(shot.id)">
+                <img :src="smallPictureOf(cut.cut.project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full object-cover" loading="lazy" />
+                <span class="block truncate px-0.5 text-2xs" :class="chosen.includes(shot.id) ? 'text-ink' : 'text-dim'">{{ shot.name }}<span v-if="!shot.clip.encoding" class="text-madder"> no encoding</span></span>
               </button>
             </div>
-            <p class="mt-2 text-xs text-dim">Each shot becomes a file or sequence of its own, without handles.</p>
+            <p class="mt-2 flex items-center gap-2 text-xs text-dim">
+              <button type="button" class="hover:text-ink" @click="chosen = cut.shots.map((shot) => shot.id)">all</button><button type="button" class="hover:text-ink" @click="chosen = []">none</button>
+              <span class="flex-1" />handles <input v-model.number="handles" class="field w-14 py-0 text-xs select-text" type="number" min="0" max="240" aria-label="handles" /> frames, as far as clips go; source timecode and reel
+            </p>
           </template>
         </section>
 
-        <section>
-          <h2 class="mb-2 text-base font-semibold">As</h2>
-          <div class="space-y-1.5">
-            <button
-              v-for="kind in catalogue.catalogue?.kinds"
-              :key="kind.id"
-              type="button"
-              role="checkbox"
-              :aria-checked="kinds.includes(kind.id)"
-              class="flex w-full items-start gap-2.5 border px-3 py-2 text-left"
-              :class="kinds.includes(kind.id) ? 'border-weld/70 bg-weld/10' : 'border-line'"
-              @click="kinds = toggled(kinds, kind.id)"
-            >
-              <span class="relative mt-0.5 size-3 shrink-0 border border-dim"><i v-if="kinds.includes(kind.id)" class="absolute inset-0.5 bg-ink" /></span>
-              <span><span class="block text-sm">{{ kind.label }}</span><span class="block text-2xs text-dim">{{ kind.about }}</span></span>
-            </button>
+        <section class="space-y-1.5">
+          <div class="flex items-baseline gap-3">
+            <h2 class="text-base font-semibold">Outputs</h2><span class="flex-1 text-2xs text-faint">all from one pass</span>
+            <Menu as="div" class="relative">
+              <MenuButton class="text-xs text-dim hover:text-ink">presets</MenuButton>
+              <MenuItems class="absolute right-0 z-30 mt-1 w-72 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
+                <MenuItem v-for="preset in presets" :key="preset.id" v-slot="{ active }">
+                  <button type="button" class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="begin(preset)"><span class="block text-sm">{{ preset.label }}</span><span class="block text-2xs text-dim">{{ preset.about }}</span></button>
+                </MenuItem>
+              </MenuItems>
+            </Menu>
           </div>
-          <p class="mt-2 text-2xs text-dim">Converted from {{ converted }}.</p>
+          <SheetCard v-for="(sheet, index) in sheets" :key="index" :sheet="sheet" :project="cut.cut.project" :cut="String(cut.cut.id)" :statement="looks[index]?.statement ?? ''" :warnings="looks[index]?.warnings ?? []" :from="from" :alone="sheets.length === 1" @change="change(index, $event)" @remove="remove(index)" />
+          <p class="flex gap-1">
+            <button type="button" class="control flex-1" :disabled="sheets.length >= 12" @click="add">+ output</button>
+            <input v-model="naming" class="field w-36 py-0 text-xs select-text" placeholder="keep as a preset…" maxlength="60" aria-label="name of the preset" @keydown.enter.prevent="keep" />
+          </p>
         </section>
 
         <section>
-          <h2 class="mb-2 text-base font-semibold">Named</h2>
-          <input v-model="template" class="field w-full" aria-label="name" spellcheck="false" maxlength="300" />
-          <p class="mt-1.5 flex flex-wrap gap-x-2 gap-y-0.5 text-2xs text-dim">
-            <button v-for="token in tokens" :key="token" type="button" class="hover:text-ink" :title="`add ${token}`" @click="template += token">{{ token }}</button>
-          </p>
+          <h2 class="mb-1.5 text-base font-semibold">Named</h2>
+          <input v-model="template" class="field w-full select-text" aria-label="name" spellcheck="false" maxlength="300" />
+          <p class="mt-1.5 flex flex-wrap gap-x-2 gap-y-0.5 text-2xs text-dim"><button v-for="token in tokens" :key="token" type="button" class="hover:text-ink" :title="`add ${token}`" @click="template += token">{{ token }}</button></p>
         </section>
+        <label class="flex items-center gap-1.5 text-xs text-dim"><input v-model="skip" type="checkbox" class="accent-weld" />leave out frames that cannot be decoded, and list them</label>
+        <LooksPanel :cut="cut.cut.id" :project="cut.cut.project" />
         <CutCorrections :cut="cut.cut" />
       </div>
       <footer class="border-t border-line px-4 py-3">
         <p v-if="unassigned.length" class="mb-2 text-xs text-madder">No encoding is assigned to {{ unassigned.map((shot) => shot.name).join(', ') }}; assign one in the Intake room.</p>
-        <p v-if="refusal" class="mb-2 text-xs text-madder select-text" role="alert">{{ refusal }}</p>
-        <button class="control-main w-full" :disabled="!ready">Order {{ kinds.length * (whole ? 1 : chosen.length) || '' }} output{{ kinds.length * (whole ? 1 : chosen.length) === 1 ? '' : 's' }}</button>
+        <p v-if="refusal ?? fault" class="mb-2 text-xs text-madder select-text" role="alert">{{ refusal ?? fault }}</p>
+        <button class="control-main w-full" :disabled="!ready">Order {{ count || '' }} output{{ count === 1 ? '' : 's' }}</button>
       </footer>
     </form>
     <section class="flex min-h-0 flex-col" aria-label="queue">
@@ -124,10 +145,10 @@ async function place() {
         <h2 class="text-base font-semibold">Queue</h2>
         <span class="truncate text-2xs text-faint select-text">written below {{ catalogue.catalogue?.delivery }}</span>
       </header>
-      <ul class="min-h-0 flex-1 overflow-y-auto">
-        <OutputRow v-for="output in orders.outputs.value" :key="output.id" :output="output" @cancel="orders.cancel(output.id)" />
-        <li v-if="orders.outputs.value.length === 0" class="px-4 py-2 text-dim">Nothing has been ordered of this cut. What is written appears here, with its progress, and below the delivery folder.</li>
-      </ul>
+      <div class="min-h-0 flex-1 overflow-y-auto">
+        <OrderCard v-for="order in orders.orders.value" :key="order.id" :order="order" @cancel="orders.cancel" @retry="orders.retry" @pause="orders.change(order, { paused: !order.paused })" @first="orders.change(order, { priority: order.priority < USUAL ? USUAL : FIRST })" />
+        <p v-if="orders.orders.value.length === 0" class="px-4 py-2 text-dim">Nothing has been ordered of this cut. What is written appears here with its progress, then its check, and below the delivery folder with a report and checksums.</p>
+      </div>
     </section>
   </div>
 </template>

@@ -1,51 +1,55 @@
 import { getJson, sendJson } from '@/api/client'
-import type { Order, Output } from '@/api/types'
+import type { Order, Output, OutputSheet } from '@/api/types'
 import { computed, ref, type Ref } from 'vue'
 import { useEvents } from '../shell/useEvents'
 
+export interface Wanted {
+  outputs: OutputSheet[]
+  shots: number[] | null
+  template: string
+  handles: number
+  /** Frames that cannot be decoded are left out. */
+  skip: boolean
+}
+
 /** Orders of a cut and how far their outputs are. */
 export function useOrders(project: Ref<string | undefined>, cut: Ref<string | undefined>, trouble: (error: unknown) => void) {
-  const outputs = ref(new Map<number, Output>())
+  const orders = ref<Order[]>([])
 
   function take(found: Output) {
-    const before = outputs.value.get(found.id)
-    outputs.value.set(found.id, { ...before, ...found })
+    const order = orders.value.find((one) => one.id === found.order)
+    const before = order?.outputs.find((one) => one.id === found.id)
+    if (before) Object.assign(before, found)
   }
-
-  async function load() {
+  function takeOrder(found: Order) {
+    orders.value = [found, ...orders.value.filter((one) => one.id !== found.id)].sort((a, b) => b.id - a.id)
+  }
+  async function attempt(work: () => Promise<void>) {
     try {
-      const orders = await getJson<Order[]>(`/cuts/${cut.value}/orders`)
-      outputs.value = new Map(orders.flatMap((order) => order.outputs.map((output) => [output.id, output] as const)))
+      await work()
     } catch (error) {
       trouble(error)
     }
   }
 
   /** @returns the refusal in words, or null when it was taken */
-  async function place(kinds: string[], shots: number[] | null, template: string): Promise<string | null> {
+  async function place(wanted: Wanted): Promise<string | null> {
     try {
-      const order = await sendJson<Order>('POST', `/cuts/${cut.value}/orders`, { kinds, shots, template })
-      order.outputs.forEach(take)
+      takeOrder(await sendJson<Order>('POST', `/cuts/${cut.value}/orders`, wanted))
       return null
     } catch (error) {
       return error instanceof Error ? error.message : String(error)
     }
   }
 
-  async function cancel(id: number) {
-    try {
-      take(await sendJson<Output>('POST', `/outputs/${id}/cancel`))
-    } catch (error) {
-      trouble(error)
-    }
+  useEvents(project, { output: take })
+
+  return {
+    orders: computed(() => orders.value),
+    load: () => attempt(async () => void (orders.value = await getJson<Order[]>(`/cuts/${cut.value}/orders`))),
+    place,
+    cancel: (id: number) => attempt(async () => take(await sendJson<Output>('POST', `/outputs/${id}/cancel`))),
+    retry: (id: number) => attempt(async () => take(await sendJson<Output>('POST', `/outputs/${id}/retry`))),
+    change: (order: Order, values: Partial<Pick<Order, 'paused' | 'priority'>>) => attempt(async () => takeOrder(await sendJson<Order>('PATCH', `/orders/${order.id}`, values))),
   }
-
-  useEvents(project, {
-    output: (found: Output) => {
-      // other cuts of the project are told of too
-      if (outputs.value.has(found.id)) take(found)
-    },
-  })
-
-  return { outputs: computed(() => [...outputs.value.values()].sort((a, b) => b.id - a.id)), load, place, cancel }
 }

@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+require "tmpdir"
+
+# Orders: several outputs from one pass beside as many passes, and memory over the length.
+module Bench
+  module Deliveries
+    RATE = Rational(24)
+    OUTPUTS = [["exr-half", Mordant::Grade::View::MASTER], ["vc3-mov", Mordant::Grade::View::STANDARD], ["h264", Mordant::Grade::View::STANDARD]].freeze
+    PART = 24 # frames
+
+    module_function
+
+    # @param count [Integer] frames
+    # @return [Mordant::Deliver::Programme] of a log shot with a graded recipe
+    def programme(folder, width, height, count)
+      path = File.join(folder, "shot.mkv")
+      BulkRender.run("-f", "lavfi", "-i", "gradients=s=#{width}x#{height}:r=#{RATE}:n=6:seed=5:speed=0.02", "-frames:v", count.to_s, "-c:v", "ffv1", "-pix_fmt", "yuv422p10le", path) unless File.exist?(path)
+      recipe = Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 0.3, "contrast" => 1.1, "gain" => [1, 1.02, 1, 0.98], "saturation" => 1.1}}])
+      source = Mordant::Deliver::Programme::Source.new(reader: Mordant::Media::Reader.new(path, rate: RATE), others: Hash.new { |all, key| all[key] = Mordant::Deliver::Programme::Source.new(plan: Mordant::Grade::Plan.new(recipe:, source: "logc3-ei800-wg3")) })
+      source.others[[true, 1.0]]
+      shot = Mordant::Cut::Timeline::Shot.new(key: 1, source_in: 0, record_in: 0, length: count, dissolve: 0, clip_frames: count)
+      Mordant::Deliver::Programme.new(timeline: Mordant::Cut::Timeline.new([shot]), sources: {1 => source}, width:, height:)
+    end
+
+    def writer(folder, format, view, width, height)
+      sheet = Mordant::Deliver::Sheet.new({"format" => format, "view" => view}, width:, height:)
+      path = File.join(folder, "#{format}_#{rand(1 << 40)}#{sheet.format.extension}")
+      return Mordant::Deliver::SequenceWriter.new(sheet, path:, start:, first: 0) if sheet.format.sequence?
+
+      Mordant::Deliver::VideoWriter.new(sheet, path:, rate: RATE, first: 0)
+    end
+
+    def start = Mordant::Cut::Timecode.parse("01:00:00:00", RATE)
+
+    # All an order does of its outputs, checks left out.
+    def deliver(programme, writers, count)
+      describe = ->(frame) { [Mordant::Media::FrameFacts.new(rate: RATE, timecode: start + frame, name: "x", number: frame, count:), {}] }
+      (0...count).each_slice(PART) do |frames|
+        Mordant::Deliver::Pass.new(programme:, space: Mordant::Colour::WorkingSpace.default, writers: writers.each_with_index.to_h { |one, at| [at, one] }, describe:).run(first: frames.first, count: frames.size)
+        writers.map { |one| Thread.new { one.seal(frames.first, frames.size) } }.each(&:join)
+      end
+      # workers end the outputs of an order side by side
+      writers.map { |one| Thread.new { one.finish(timecode: start) } }.each(&:join)
+    end
+
+    def seconds
+      started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      yield
+      Process.clock_gettime(Process::CLOCK_MONOTONIC) - started
+    end
+
+    def together_and_apart(width: 640, height: 360, count: 12)
+      Dir.mktmpdir do |folder|
+        Array.new(3) do
+          made = programme(folder, width, height, count)
+          together = seconds { deliver(made, OUTPUTS.map { |format, view| writer(folder, format, view, width, height) }, count) }
+          apart = OUTPUTS.sum { |format, view| seconds { deliver(programme(folder, width, height, count), [writer(folder, format, view, width, height)], count) } }
+          together / apart
+        end
+      end
+    end
+
+    def peak(count, width: 320, height: 180)
+      Dir.mktmpdir do |folder|
+        programme(folder, width, height, count)
+        Exact.peak_rss { deliver(programme(folder, width, height, count), OUTPUTS.map { |format, view| writer(folder, format, view, width, height) }, count) }
+      end
+    end
+  end
+
+  figure("three_outputs_vs_singles", "times", "an order of three outputs in one pass over three single ones") { Deliveries.together_and_apart }
+  [10, 1000].each do |count|
+    figure("deliver_peak_rss_mb_#{count}", "MB", "peak memory of a process delivering #{count} frames in three formats") { [Deliveries.peak(count)] }
+  end
+end
