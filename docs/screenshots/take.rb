@@ -91,6 +91,24 @@ PAGE.find("button", exact_text: "no family").click
 PAGE.find("button", text: "of the scene").click
 PAGE.find("section[aria-label^='ground of family']")
 PAGE.driver.browser.keyboard.type(:Escape)
+PAGE.driver.browser.keyboard.type("y")
+PAGE.find("button[title^='Y: compare']").click
+PAGE.click_button("side by side")
+PAGE.find("[role=radio]", text: "shots away").click
+PAGE.driver.browser.keyboard.type(:Escape)
+sleep 3
+take("compare")
+PAGE.click_link("Board")
+sleep 2
+PAGE.find("[aria-label='shot 2C']").click
+PAGE.find("[aria-label='shot 2D']").click(:ctrl)
+PAGE.find("[aria-label='shot 3A']").click(:ctrl)
+PAGE.fill_in("note of the flag", with: "lamps too strong")
+PAGE.find("button[aria-label='flag orchil']").click
+sleep 2
+take("board")
+PAGE.click_button("none")
+PAGE.find("[aria-label='shot 1C']").click
 PAGE.click_link("Pairing")
 sleep 1
 PAGE.find("[role=option]", text: "1D").click
@@ -107,12 +125,17 @@ PAGE.click_button("Assign an encoding to 1")
 take("intake")
 PAGE.driver.browser.keyboard.type(:Escape)
 PAGE.click_link("Dispatch")
-PAGE.find("[role=checkbox]", text: "OpenEXR").click
-PAGE.click_button("chosen shots")
-%w[1C 2C].each { |shot| PAGE.find("[aria-pressed]", text: shot).click }
-PAGE.click_button("Order 4 outputs")
-PAGE.find("[data-status=running]", match: :first)
-sleep 5
+PAGE.click_button("presets")
+PAGE.find("[role=menuitem]", text: "Dailies").click
+sleep 1
+PAGE.click_button("Order 12 outputs")
+PAGE.find("[data-status=done]", match: :first, wait: 120)
+PAGE.click_button("presets")
+PAGE.find("[role=menuitem]", text: "Television master").click
+sleep 1
+PAGE.click_button("more", match: :first)
+PAGE.click_button("Order 2 outputs")
+sleep 4
 take("dispatch")
 PAGE.click_link("Settings")
 PAGE.click_button("+ target")

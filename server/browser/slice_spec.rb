@@ -116,22 +116,31 @@ RSpec.describe "From a folder to a delivered shot" do
 
   def deliver
     click_link "Dispatch"
-    find("[role=checkbox]", text: "Scene-linear OpenEXR").click
-    click_button "chosen shots"
+    click_button "+ output"
+    within(all("section[aria-label^=output]").last) do
+      find("button[aria-label=format]").click
+      find("[role=option]", text: "OpenEXR, half float").click
+      find("button[aria-label=target]").click
+      find("[role=option]", text: "ACES2065-1").click
+    end
+    expect(page).to have_css("[data-test=statement]", text: "ACES2065-1 · 960x540")
+    click_button "shots by themselves"
     find("[aria-pressed]", text: "1C").click
     fill_in "name", with: "../{shot}"
-    click_button "Order 2 outputs"
     expect(page).to have_css("[role=alert]", text: "a path below the delivery folder")
-    fill_in "name", with: "{cut}/{shot}_{kind}"
+    expect(page).to have_button("Order 2 outputs", disabled: true)
+    fill_in "name", with: "{cut}/{shot}_{format}"
+    expect(page).to have_no_css("[role=alert]")
     click_button "Order 2 outputs"
     expect(page).to have_css("[data-status=done]", count: 2, wait: 120)
     expect(page).to have_link("download", count: 2)
+    expect(page).to have_link("checked", count: 2)
     compare_with_core
   end
 
   def compare_with_core
     folder = File.join(VAR, "delivery/Selects")
-    review = File.join(folder, "1C_review-h264.mp4")
+    review = File.join(folder, "1C_h264.mp4")
     facts = Mordant::Media::Probe.call(review)
     expect(facts).to have_attributes(width: 960, height: 540, frames: 60, codec: "h264", range: "legal", bit_depth: 10)
     number = 20
@@ -144,7 +153,7 @@ RSpec.describe "From a folder to a delivered shot" do
     patch = ->(frame) { frame.rgb.reshape(3, 540, 960)[true, 30...46, 40...56].reshape(3, 256).mean(axis: 1) }
     expect((patch[decoded] - patch[wanted]).abs.max).to be < 1.5 / 255
 
-    file = Dir.glob(File.join(folder, "1C_exr-ap0/*.exr")).sort.fetch(number)
+    file = Dir.glob(File.join(folder, "1C_exr-half/*.exr")).sort.fetch(number)
     light = Mordant::Grade::Output.for(Mordant::Grade::View::MASTER).run(working)
     found = Vips::Image.new_from_file(file).getpoint(48, 38).first(3)
     expect(found.zip(light.at(48, 38).to_a)).to all(satisfy { |a, b| (a - b).abs <= b.abs * 2.0**-11 + 1e-7 })
