@@ -96,7 +96,8 @@ PAGE.find("button[title^='Y: compare']").click
 PAGE.click_button("side by side")
 PAGE.find("[role=radio]", text: "shots away").click
 PAGE.driver.browser.keyboard.type(:Escape)
-sleep 3
+sleep 1
+PAGE.assert_selector("[data-settled=true]", minimum: 2, wait: 30)
 take("compare")
 PAGE.click_link("Board")
 sleep 2
@@ -129,7 +130,7 @@ PAGE.click_button("presets")
 PAGE.find("[role=menuitem]", text: "Dailies").click
 sleep 1
 PAGE.click_button("Order 12 outputs")
-PAGE.find("[data-status=done]", match: :first, wait: 120)
+PAGE.find("[data-status=done]", match: :first, wait: 400)
 PAGE.click_button("presets")
 PAGE.find("[role=menuitem]", text: "Television master").click
 sleep 1

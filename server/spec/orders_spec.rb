@@ -144,6 +144,32 @@ RSpec.describe "Orders", type: :request do
     expect(Mordant::Media::Probe.call(path("Cut_1_h264.mp4")).frames).to eq(14)
   end
 
+  it "carries the sound of sources along, and silence where one has none" do
+    cut
+    file = File.join(@folder, "two.mkv")
+    system("ffmpeg", "-v", "error", "-i", file, "-f", "lavfi", "-i", "sine=f=440:r=48000", "-map", "0:v", "-map", "1:a", "-c:v", "copy", "-c:a", "pcm_s16le", "-shortest", "#{file}.new.mkv", exception: true)
+    File.rename("#{file}.new.mkv", file)
+    order(outputs: [review, {"format" => "ffv1", "target" => "television"}])
+    work_off
+    expect(states).to eq([["done", 14]] * 2), Server::Output.pluck(:message).inspect
+    %w[Cut_1_h264.mp4 Cut_1_ffv1.mkv].each do |name|
+      samples = Numo::Int16.from_binary(Mordant::Media::Command.run(["ffmpeg", "-v", "error", "-i", path(name), "-f", "s16le", "-ac", "1", "-ar", "48000", "-"], path: name))
+      loud = ->(range) { Numo::DFloat.cast(samples[range]).rms }
+      expect([samples.size, loud[2000...14_000], loud[18_000...26_000]]).to match([be_within(2500).of(28_000), be < 20, be > 1000]), name
+    end
+  end
+
+  it "says that a source is gone, and goes on when it is back" do
+    order(outputs: [master])
+    File.rename(File.join(@folder, "one.mkv"), File.join(@folder, "away.mkv"))
+    work_off
+    expect(Server::Output.first).to have_attributes(status: "failed", message: /one\.mkv/)
+    File.rename(File.join(@folder, "away.mkv"), File.join(@folder, "one.mkv"))
+    call(:post, "/outputs/#{Server::Output.first.id}/retry")
+    work_off
+    expect(states).to eq([["done", 14]])
+  end
+
   it "says that the disk is full, and goes on when there is room" do
     order(outputs: [master])
     allow(File).to receive(:binwrite).and_raise(Errno::ENOSPC)

@@ -31,9 +31,14 @@ module Server
 
         order.outputs.where(shot_id:, status: "running", stage: "frames").each do |output|
           output.update!(stage: "ending")
-          FinishJob.enqueue(output.id, job_options: {priority: order.priority})
+          end_of(output)
         end
       end
+    end
+
+    # Goes before parts: what is rendered should be had.
+    def end_of(output)
+      FinishJob.enqueue(output.id, job_options: {priority: [output.order.priority - 1, 1].max})
     end
 
     # Queues again what was paused, or has failed.

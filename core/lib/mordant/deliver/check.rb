@@ -61,22 +61,32 @@ module Mordant
         [black, still - black, undecodable]
       end
 
-      def each_picture(undecodable)
+      def each_picture(undecodable, &block)
         stretches.each do |from, count, path, offset|
           at = 0
-          while at < count
-            begin
-              Media::Reader.new(path, rate: @rate).each(first: offset + at, count: count - at, width: WIDTH, height: HEIGHT) do |codes|
-                yield codes, from + at
-                at += 1
-              end
-            rescue MediaError
-              undecodable << (from + at)
-              at += 1
-              break if undecodable.size > MOST_LISTED
-            end
+          while at < count && undecodable.size <= MOST_LISTED
+            reached = read(path, offset + at, count - at) { |codes, step| block.call(codes, from + at + step) }
+            at += reached
+            next if at >= count
+
+            # a decoder that stops may take good frames before the bad one along
+            alone = read(path, offset + at, 1) { |codes, _| block.call(codes, from + at) }
+            undecodable << (from + at) if alone.zero?
+            at += 1
           end
         end
+      end
+
+      # @return [Integer] frames that could be read
+      def read(path, first, count)
+        done = 0
+        Media::Reader.new(path, rate: @rate).each(first:, count:, width: WIDTH, height: HEIGHT) do |codes|
+          yield codes, done
+          done += 1
+        end
+        done
+      rescue MediaError
+        done
       end
 
       # @return [Array<Array>] record frame, count, path and frame in it, of what can be read in one go

@@ -42,16 +42,18 @@ module Mordant
       private
 
       # @return [Integer] the first frame that was not reached
-      def stretch(first, count)
+      def stretch(first, count, &block)
         at = first
         @programme.each_of(variants, first:, count:) do |frames, record|
           write(variants.zip(frames).to_h, record)
           at = record + 1
-          yield record if block_given?
+          block&.call(record)
         end
         at
       rescue MediaError => e
         raise unless @skip
+        # a decoder that stops may take good frames before the bad one along
+        return stretch(at, 1, &block) if count > 1
 
         @lost << Lost.new(at, e.message)
         leave_out(at)

@@ -35,7 +35,7 @@ module Server
 
       output.writer.bulk(bulk, @stretch.length, timecode: @stretch.start, reel: @stretch.reel) { |done| report(output, done) }
       output.update!(stage: "ending", done: output.frames)
-      FinishJob.enqueue(output.id, job_options: {priority: @order.priority})
+      Work.end_of(output)
     rescue FinishJob::Cancelled
       output.cancelled
     rescue Mordant::Error, SystemCallError => e

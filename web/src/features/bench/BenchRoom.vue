@@ -235,7 +235,7 @@ useKeys([
           <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }} · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
         </PictureStage>
         <PictureStage v-if="beside" shots-only :looking="reference.zoomFree ? secondLooking : looking" :bitmap="second.bitmap.value" :raster="cut.project" label="second picture" :source="false" :loading="second.loading.value" :failed="second.failed.value" :data-settled="second.settled.value">
-          <template #label><span class="text-[#7fb0e0]">{{ reference.words }}</span></template>
+          <template #label><span class="text-[#7fb0e0]">{{ reference.words }}</span>{{ second.loading.value ? ' · making the picture…' : '' }}</template>
         </PictureStage>
       </div>
       <SecondBar v-if="reference.on" :second="second" />

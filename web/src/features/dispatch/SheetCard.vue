@@ -32,7 +32,7 @@ const per = (share: number) => `${Math.round(share * 100)} %`
     <div class="flex items-baseline gap-1">
       <ChoiceList label="format" look="flat" :groups="formats" :model-value="sheet.format" @update:model-value="$event && emit('change', { format: $event, options: undefined, range: undefined })"><b class="font-medium">{{ format?.label }}</b></ChoiceList>
       <span class="text-xs text-dim">for</span>
-      <ChoiceList label="target" look="flat" :groups="targets" :model-value="sheet.target ?? ''" @update:model-value="$event && emit('change', { target: $event, view: undefined })">{{ target }}</ChoiceList>
+      <ChoiceList label="target" look="flat" :groups="targets" :model-value="sheet.target ?? ''" @update:model-value="$event && emit('change', { view: undefined, target: $event })">{{ target }}</ChoiceList>
       <span class="flex-1" />
       <button type="button" class="text-2xs text-dim hover:text-ink" :aria-expanded="open" @click="open = !open">{{ open ? 'less' : 'more' }}</button>
       <button v-if="!alone" type="button" class="pl-2 text-2xs text-dim hover:text-madder" aria-label="take this output out" @click="emit('remove')">remove</button>
