@@ -1,4 +1,8 @@
 /** What the server answers, as its models write it. */
+import type { BurnItem, OutputFormat } from './delivery'
+
+export * from './delivery'
+export * from './readings'
 
 export interface ParameterSpec {
   name: string
@@ -83,58 +87,6 @@ export interface Encoding {
 export interface Named {
   id: string
   label: string
-}
-
-/** A file format of outputs. */
-export interface OutputFormat {
-  id: string
-  label: string
-  about: string
-  extension: string
-  sequence: boolean
-  bits: number | null
-  /** Further choices, the first value is taken by default. */
-  options: Record<string, string[]>
-}
-
-/** A text drawn into pictures; places are shares of the picture. */
-export interface BurnItem {
-  text: string
-  x: number
-  y: number
-  size: number
-  opacity?: number
-  back?: number
-}
-
-/** What one output is to be; what is left out is the project's. */
-export interface OutputSheet {
-  format: string
-  /** Id of a target of the project, or of an encoding of scene light. */
-  target?: string
-  view?: Record<string, string>
-  name?: string
-  options?: Record<string, string>
-  width?: number
-  height?: number
-  fit?: string
-  mask?: number | null
-  range?: string
-  burns?: BurnItem[]
-  safe?: number[]
-  graded?: boolean
-  look?: number
-  dither?: boolean
-}
-
-export interface OrderPreset extends Named {
-  about: string
-  /** Id of one's own. */
-  own?: number
-  per_shot?: boolean
-  handles?: number
-  template?: string
-  outputs: OutputSheet[]
 }
 
 export interface Catalogue {
@@ -402,79 +354,6 @@ export interface Intake {
   refused: number
   message: string | null
 }
-
-export interface Output {
-  id: number
-  order: number
-  shot: number | null
-  kind: string
-  label: string
-  /** One line: what it is converted to. */
-  statement: string
-  path: string
-  status: 'waiting' | 'running' | 'done' | 'cancelled' | 'failed'
-  /** While it runs: frames are rendered, or the whole is encoded and checked. */
-  stage: 'frames' | 'ending' | null
-  frames: number
-  done: number
-  message: string | null
-  cancelling: boolean
-  seconds?: number | null
-  /** When it began to be written. */
-  started: string | null
-  /** Whether the check found nothing wrong, and how many things to look at. */
-  passed: boolean | null
-  notices: number | null
-}
-
-export interface Order {
-  id: number
-  priority: number
-  paused: boolean
-  handles: number
-  created: string
-  outputs: Output[]
-}
-
-/** Over the tone axis of the working space, in equal bins. */
-export interface ToneTrace {
-  light: number[]
-  warmth: (number | null)[]
-  tint: (number | null)[]
-}
-
-/** What a step sees: how often each place of its curves occurs, in equal bins. */
-export interface StepInput {
-  step: string
-  luma: number[]
-  red: number[]
-  green: number[]
-  blue: number[]
-  hue: number[]
-  saturation: number[]
-  /** Of luma alone. */
-  tone: number[]
-}
-
-/** Low, middle and high of each channel, as shares of the full range. */
-export type Extents = Record<'luma' | 'red' | 'green' | 'blue', [number, number, number]>
-
-/** A patch of skin against the skin-tone line. */
-export interface SkinReading {
-  angle: number
-  /** Degrees from the line, positive towards yellow. */
-  off: number
-  direction: string
-  saturation: number
-  level: number
-  line: number
-  /** Cb and Cr of its medians, and of some of its pixels. */
-  middle: [number, number]
-  points: [number, number][]
-}
-
-/** Left, top, width and height as shares of the picture. */
-export type Region = [number, number, number, number]
 
 export interface InputRule {
   field: string

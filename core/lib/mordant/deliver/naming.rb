@@ -7,7 +7,7 @@ module Mordant
       TOKENS = %w[project cut shot scene clip reel format encoding frame date].freeze
       LONGEST = 200 # characters of a part of a path
 
-      # @param template [String] such as "{project}/{cut}/{shot}_{kind}"
+      # @param template [String] such as "{project}/{cut}/{shot}_{format}"
       # @raise [ParameterError] of unknown tokens, absolute paths and ways upward
       def initialize(template)
         @template = template.to_s.strip

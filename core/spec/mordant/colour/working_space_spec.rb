@@ -37,11 +37,11 @@ RSpec.describe Mordant::Colour::Registry do
   it "names what it does not know, and everything it does" do
     expect { Mordant::Colour::Rendering.fetch("x") }.to raise_error(Mordant::UnknownIdError) { |error| expect([error.family, error.id]).to eq(%w[rendering x]) }
     expect { Mordant::Steps.fetch("x") }.to raise_error(Mordant::UnknownIdError, /there are balance/)
-    expect { Mordant::Deliver::Kind.fetch("x") }.to raise_error(Mordant::UnknownIdError, /exr-ap0, review-h264/)
+    expect { Mordant::Deliver::Format.fetch("x") }.to raise_error(Mordant::UnknownIdError, /av1, dpx-10/)
   end
 
   it "gives every member an id of its own" do
-    [Mordant::Colour::Encoding, Mordant::Colour::Rendering, Mordant::Deliver::Kind, Mordant::Steps].each do |family|
+    [Mordant::Colour::Encoding, Mordant::Colour::Rendering, Mordant::Deliver::Format, Mordant::Steps].each do |family|
       ids = family.all.map(&:id)
       expect(ids).to eq(ids.uniq.sort)
     end

@@ -4,10 +4,10 @@ require "spec_helper"
 require "vips"
 
 RSpec.describe Mordant::Deliver::Naming, :folder do
-  let(:values) { {project: "Salt Lantern", cut: "Cut 1", shot: "1A", kind: "exr-ap0"} }
+  let(:values) { {project: "Salt Lantern", cut: "Cut 1", shot: "1A", format: "exr-half"} }
 
   it "fills tokens in, with what a path can hold" do
-    expect(described_class.new("{project}/{cut}/{shot}_{kind}").expand(values)).to eq("Salt_Lantern/Cut_1/1A_exr-ap0")
+    expect(described_class.new("{project}/{cut}/{shot}_{format}").expand(values)).to eq("Salt_Lantern/Cut_1/1A_exr-half")
     expect(described_class.new("{project}").expand(project: "../../etc")).to eq("etc")
     expect(described_class.new("{reel}").expand(reel: nil)).to eq("none")
   end

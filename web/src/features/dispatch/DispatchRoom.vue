@@ -75,6 +75,14 @@ async function keep() {
   }
 }
 
+async function forget(preset: OrderPreset) {
+  try {
+    presets.value = await sendJson<OrderPreset[]>('DELETE', `/presets/${preset.own}`)
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+
 async function place() {
   placing.value = true
   refusal.value = await orders.place({ outputs: sheets.value, shots: whole.value ? null : chosen.value, template: template.value, handles: whole.value ? 0 : handles.value, skip: skip.value })
@@ -113,7 +121,7 @@ async function place() {
               <MenuButton class="text-xs text-dim hover:text-ink">presets</MenuButton>
               <MenuItems class="absolute right-0 z-30 mt-1 w-72 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
                 <MenuItem v-for="preset in presets" :key="preset.id" v-slot="{ active }">
-                  <button type="button" class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="begin(preset)"><span class="block text-sm">{{ preset.label }}</span><span class="block text-2xs text-dim">{{ preset.about }}</span></button>
+                  <button type="button" class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="begin(preset)"><span class="block text-sm">{{ preset.label }}</span><span class="block text-2xs text-dim">{{ preset.about }}<span v-if="preset.own" class="float-right hover:text-madder" role="button" :aria-label="`forget ${preset.label}`" @click.stop="forget(preset)">forget</span></span></button>
                 </MenuItem>
               </MenuItems>
             </Menu>
