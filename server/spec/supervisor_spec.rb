@@ -20,10 +20,12 @@ RSpec.describe Supervisor::Cluster do
     cluster.start
     address = cluster.address("postgres")
     expect(answers?(address)).to be(true)
+    expect(described_class.new(folder: File.join(@folder, "postgres")).address("postgres")).to eq(address)
     expect { PG.connect(address.sub(/:[^:@]+@/, ":wrong@")) }.to raise_error(PG::ConnectionBad, /password authentication failed/)
     PG.connect(address).tap { |connection| connection.exec("CREATE TABLE kept (n int)") }.close
     expect(File.stat(File.realpath(File.join(@folder, "postgres/data"))).uid).not_to eq(0)
     cluster.stop
+    expect { described_class.new(folder: File.join(@folder, "postgres")).address("postgres") }.to raise_error(Supervisor::Trouble, /does not run/)
     cluster.start
     expect(PG.connect(cluster.address("postgres")).then { |c| c.exec("SELECT to_regclass('kept')").getvalue(0, 0).tap { c.close } }).to eq("kept")
   end

@@ -69,8 +69,8 @@ RSpec.describe "Swatches" do
     expect(back).to include(found.slice("name", "description", "origin", "encoding", "document")).and include("peg" => nil)
     call(:post, "/cuts/#{cut.id}/picture", {frame: 0, swatch: back["id"]})
     expect(last_response.status).to eq(200)
-    call(:post, "/swatches/import", file[0, 200])
-    expect([last_response.status, json["error"], Server::Swatch.count]).to match([422, /ends too early/, 2])
+    call(:post, "/swatches/import?name=x.swatch.png", file[0, 200])
+    expect([last_response.status, json["error"], Server::Swatch.count]).to match([422, /x\.swatch\.png.*ends too early/, 2])
   end
 
   it "go onto shots of another project, chosen steps of them" do

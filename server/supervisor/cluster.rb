@@ -19,7 +19,15 @@ module Supervisor
     UNPRIVILEGED = "postgres"
     BINARIES = "/usr/lib/postgresql/*/bin"
 
-    attr_reader :port
+    PORT_LINE = 3 # of postmaster.pid, from 0
+
+    # @return [Integer] it listens on: as it was started here, or as it runs already
+    # @raise [Trouble] when it does not run
+    def port
+      @port || File.readlines(File.join(data, "postmaster.pid"))[PORT_LINE].to_i
+    rescue Errno::ENOENT
+      raise Trouble, "the database of #{@folder} does not run; bin/start starts it"
+    end
 
     # @param folder [String] absolute; made if it is not there
     def initialize(folder:)

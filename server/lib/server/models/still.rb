@@ -50,9 +50,9 @@ module Server
           path = File.join(folder, "still#{File.extname(name).downcase}")
           File.binwrite(path, bytes)
           Mordant::Media::Stills.read(path)
+        rescue Mordant::MediaError => e
+          raise Mordant::MediaError.new(File.basename(name), e.reason.gsub(path, "it"))
         end
-      rescue Mordant::MediaError => e
-        raise Mordant::MediaError.new(File.basename(name), e.reason)
       end
     end
 

@@ -25,13 +25,16 @@ module Server
 
       # @param bytes [String] a swatch file, see Mordant::Grade::SwatchFile
       # @param folder [String, nil] to put it in; nil: the one it names
+      # @param name [String] of the file, for errors
       # @return [Swatch]
-      # @raise [Mordant::ParameterError]
-      def bring_in(bytes, folder: nil)
+      # @raise [Mordant::MediaError]
+      def bring_in(bytes, folder: nil, name: "the file")
         found = Mordant::Grade::SwatchFile.read(bytes)
         encoding = Mordant::Colour.encoding(found.fetch("encoding", "rec709-bt1886")).id
         values = found.slice("name", "description", "folder").merge(folder ? {"folder" => folder} : {})
         add(bytes, values, document: {"steps" => found["steps"]}, origin: found.fetch("origin", {}), encoding:)
+      rescue Mordant::ParameterError, Mordant::UnknownIdError => e
+        raise Mordant::MediaError.new(name, e.message)
       end
 
       def folder = File.join(Settings.library, "swatches")

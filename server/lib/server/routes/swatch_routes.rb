@@ -21,7 +21,7 @@ module Server
 
       # A swatch file, as the body.
       app.post "/api/swatches/import" do
-        Swatch.bring_in(request.body.read, folder: params["folder"])
+        Swatch.bring_in(request.body.read, folder: params["folder"], **(params["name"] ? {name: params["name"].to_s} : {}))
         status 201
         swatches
       end

@@ -121,7 +121,7 @@ export const useSwatches = defineStore('swatches', () => {
     file: (swatch: Swatch) => `/api/swatches/${swatch.id}/file`,
     /** Swatch files, into a folder; empty: the one each names. */
     async bringIn(files: Iterable<File>, folder: string) {
-      for (const file of files) await attempt(async () => (await send('POST', `/swatches/import${folder ? `?folder=${encodeURIComponent(folder)}` : ''}`, file)).json() as Promise<Swatch[]>)
+      for (const file of files) await attempt(async () => (await send('POST', `/swatches/import?name=${encodeURIComponent(file.name)}${folder ? `&folder=${encodeURIComponent(folder)}` : ''}`, file)).json() as Promise<Swatch[]>)
     },
   }
 })
