@@ -41,7 +41,10 @@ module Mordant
       # @return [String]
       def file(record) = File.join(path, "#{File.basename(path)}.#{(@start + (record - @first)).frames.to_s.rjust(DIGITS, "0")}#{sheet.format.extension}")
 
-      def finish(**) = nil
+      # Takes away what killed writers have left half written.
+      def finish(**)
+        FileUtils.rm_f(Dir.children(path).select { |name| name.end_with?(".part") }.map { |name| File.join(path, name) })
+      end
 
       def abandon = FileUtils.rm_rf(path)
     end

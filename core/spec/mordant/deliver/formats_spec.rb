@@ -123,6 +123,7 @@ RSpec.describe Mordant::Deliver::Format, :folder do
     files = Dir.children(whole).sort.to_h { |name| [name, File.binread(File.join(whole, name))] }
     files.keys.values_at(1, 3, 4).each { |name| File.delete(File.join(whole, name)) }
     kept = File.mtime(File.join(whole, files.keys.first))
+    File.write(File.join(whole, "#{files.keys[3]}.4711.part"), "half of it")
     written("dpx-10", "rec709-bt1886")
     expect(Dir.children(whole).sort.to_h { |name| [name, File.binread(File.join(whole, name))] }).to eq(files)
     expect(File.mtime(File.join(whole, files.keys.first))).to eq(kept)
