@@ -14,7 +14,7 @@ RSpec.describe "The Board" do
     ids = Server::Shot.insert_all!(rows).rows.flatten
     Server::Recipe.insert_all!(ids.map { |id| {shot_id: id, name: Server::Recipe::FIRST, document: Mordant::Grade::Recipe::EMPTY_DOCUMENT} })
     visit "/projects/#{project.id}/cuts/#{@cut.id}/board"
-    expect(page).to have_css("[data-test=count]", text: "2000 shots", wait: 30)
+    expect(page).to have_css("[data-test=count]", text: "2000 shots")
   end
 
   it "shows a cut of two thousand shots, a screenful at a time, and flags what is picked of it" do

@@ -20,7 +20,7 @@ RSpec.describe "Comparing" do
   # Waits until a clock has gone on.
   def expect_running(of)
     before = clock(of)
-    expect(page).to have_no_css("[data-test='#{of}']", text: before, exact_text: true, wait: 20)
+    expect(page).to have_no_css("[data-test='#{of}']", text: before, exact_text: true)
   end
 
   def expect_still(of)
@@ -48,7 +48,7 @@ RSpec.describe "Comparing" do
     find("[role=radio]", text: "shots away").click
     press(:Escape)
     expect(page).to have_css("canvas[aria-label='second picture']")
-    expect(page).to have_css("[data-settled=true]", minimum: 2, wait: 20)
+    expect(page).to have_css("[data-settled=true]", minimum: 2)
     expect(canvas("second picture")).not_to eq(canvas("picture of shot 1B"))
 
     find("[data-test='first-play']").click
@@ -77,10 +77,10 @@ RSpec.describe "Comparing" do
     expect(page).to have_css("button", text: "1A graded, frozen")
     click_button "side by side"
     press(:Escape)
-    expect(page).to have_css("[data-settled=true]", minimum: 2, wait: 20)
+    expect(page).to have_css("[data-settled=true]", minimum: 2)
     before = canvas("second picture")
     type_number("exposure", "1")
-    expect(page).to have_css("[data-settled=true]", minimum: 2, wait: 20)
+    expect(page).to have_css("[data-settled=true]", minimum: 2)
     expect(canvas("picture of shot 1A")).to be > before
     expect(canvas("second picture")).to eq(before)
   end

@@ -35,10 +35,10 @@ RSpec.describe "Workers that are killed during a render" do
 
   it "leave what is finished to others, and the whole is the same bit for bit" do
     calm = order("calm_#{SecureRandom.hex(2)}")
-    until_true(180) { calm.all? { |output| output.reload.status == "done" } }
+    until_true(300) { calm.all? { |output| output.reload.status == "done" } }
     hit = order("storm_#{SecureRandom.hex(2)}")
     3.times do |round|
-      until_true(90) { hit.first.reload.done > round * 12 + 3 }
+      until_true(200) { hit.first.reload.done > round * 12 + 3 }
       %w[worker-0 worker-1].each do |name|
         id = PROCESSES.running.delete(name)
         Process.kill("KILL", -id)
@@ -46,7 +46,7 @@ RSpec.describe "Workers that are killed during a render" do
       end
       2.times { |number| PROCESSES.start_worker(number) }
     end
-    until_true(180) { hit.all? { |output| output.reload.over? } }
+    until_true(300) { hit.all? { |output| output.reload.over? } }
     expect(hit.map { |output| [output.status, output.message] }).to all(eq(["done", nil]))
     expect(sums(hit)).to eq(sums(calm))
     expect(sums(calm).map(&:size)).to eq([Server::Cut.find(@cut.id).timeline.length] * 2)

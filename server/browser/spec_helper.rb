@@ -30,12 +30,12 @@ CHROMIUM = {
 }.freeze
 Capybara.register_driver(:chromium) do |app|
   Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", window_size: [1280, 800], headless: true,
-    process_timeout: 60, timeout: 30, js_errors: true, browser_options: CHROMIUM.dup, logger: Console.instance)
+    process_timeout: 60, timeout: 60, js_errors: true, browser_options: CHROMIUM.dup, logger: Console.instance)
 end
 Capybara.run_server = false
 Capybara.app_host = "http://127.0.0.1:#{PORT}"
 Capybara.default_driver = Capybara.javascript_driver = :chromium
-Capybara.default_max_wait_time = 12
+Capybara.default_max_wait_time = 30
 Capybara.enable_aria_label = true
 Capybara.save_path = ENV.fetch("MORDANT_LOG", VAR)
 

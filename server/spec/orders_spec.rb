@@ -103,6 +103,40 @@ RSpec.describe "Orders", type: :request do
     expect(Dir.glob(File.join(delivery, "**/*"), File::FNM_DOTMATCH).select { |file| File.file?(file) }).to be_empty
   end
 
+  it "goes on with the others when the files of a cancelled one go away under a worker's hand" do
+    order
+    gone = Server::Output.order(:id).first
+    allow_any_instance_of(Mordant::Deliver::SequenceWriter).to receive(:write).and_wrap_original do |original, *arguments|
+      gone.reload.cancelled unless gone.reload.over?
+      original.call(*arguments)
+    end
+    work_off
+    expect(states).to match([["cancelled", anything], ["done", 14]]), Server::Output.pluck(:message).inspect
+    expect(Dir.exist?(path("Cut_1_exr-half"))).to be(false)
+  end
+
+  it "is told in as many questions to the database however many outputs there are" do
+    asked = lambda do
+      count = 0
+      counting = ->(*, payload) { count += 1 unless payload[:name] == "SCHEMA" }
+      ActiveSupport::Notifications.subscribed(counting, "sql.active_record") { [Server::EventRoutes.state(cut.project), call(:get, "/cuts/#{cut.id}/orders")] }
+      count
+    end
+    order(outputs: [master])
+    asked.call
+    few = asked.call
+    order(outputs: Array.new(6) { |n| review.merge("name" => "more_#{n}") })
+    expect(asked.call).to eq(few)
+  end
+
+  it "says a range alone that its files have" do
+    outputs = [{"format" => "ffv1"}, {"format" => "vc3-mov", "range" => "full"}, {"format" => "vc3-mov"}, {"format" => "dpx-10"}].map { |one| one.merge("target" => "television") }
+    call(:post, "/cuts/#{cut.id}/orders/look", {outputs:, template: "x"})
+    expect(json.map { |look| look["statement"][/(full|legal) range/] }).to eq(["full range", "full range", "legal range", "full range"])
+    call(:post, "/cuts/#{cut.id}/orders/look", {outputs: [{"format" => "ffv1", "target" => "television", "range" => "legal"}], template: "x"})
+    expect([last_response.status, json["path"]]).to eq([422, "outputs[0].range"])
+  end
+
   it "waits while it is paused, goes before others when it is put first, and goes on" do
     order
     made = Server::Order.first

@@ -117,6 +117,8 @@ RSpec.describe "Flags and posters" do
     expect(shots.last.reload.to_h).to include(poster: 1, worked: 2)
     call(:put, "/shots/#{shots.last.id}/poster", {frame: 3})
     expect([last_response.status, json["path"]]).to eq([422, "frame"])
+    call(:put, "/recipes/#{shots.last.recipe.id}", {revision: 1, document: Studio.balance(exposure: 2.0), words: "x", frame: 3})
+    expect([last_response.status, shots.last.recipe.reload.revision]).to eq([422, 1])
     first, last = [0, 5].map { |frame| call(:get, "/shots/#{shots.last.id}/small.png?frame=#{frame}").body }
     expect(first).not_to eq(last)
   end

@@ -3,8 +3,6 @@
 module Server
   # A cut as events of an edit decision list.
   class CutList
-    START = "01:00:00:00"
-
     # @param cut [Cut]
     # @param names [Hash{Integer => String}] of clips by the id of their shot; else those of the sources
     def initialize(cut, names: {})
@@ -22,7 +20,7 @@ module Server
 
     def event(shot, before, cdl)
       first = timecode(shot.clip.start_frames + shot.source_in)
-      record = timecode(0) + Mordant::Cut::Timecode.parse(START, rate).frames + shot.record_in
+      record = @cut.timecode(shot.record_in)
       Mordant::Cut::EDL::Event.new(reel: shot.clip.reel || shot.clip.camera, source_in: first, source_out: first + shot.length, record_in: record,
         record_out: record + shot.length, clip_name: @names.fetch(shot.id) { File.basename(shot.clip.path) }, dissolve: shot.dissolve, before:, cdl:)
     end

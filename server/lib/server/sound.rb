@@ -6,7 +6,7 @@ module Server
   # The sound of a stretch, out of its sources; silence where one has none.
   module Sound
     RATE = 48_000
-    PATIENCE = 120 # seconds, and one for each second of the stretch
+    PATIENCE = 120 # seconds in which it may write nothing, and one for each second of the stretch
 
     module_function
 
@@ -15,7 +15,7 @@ module Server
     # @raise [Mordant::MediaError]
     def of(stretch)
       rate = stretch.cut.project.rate
-      pieces = stretch.timeline.shots.map { |shot| [stretch.cut.shot(shot.key).clip, shot] }
+      pieces = pieces(stretch)
       sounding = pieces.map(&:first).uniq.select { |clip| sound?(clip) }
       return if sounding.empty?
 
@@ -26,6 +26,15 @@ module Server
       Mordant::Media::Command.run(["ffmpeg", "-v", "error", "-y", "-nostdin", *inputs, "-filter_complex", [*heads, joined].join(";"), "-map", "[out]", "-c:a", "pcm_s24le", file.path],
         path: stretch.cut.name, limit: PATIENCE + stretch.length / rate)
       file
+    end
+
+    # @return [Boolean] a source of it has sound
+    def any?(stretch) = pieces(stretch).map(&:first).uniq.any? { |clip| sound?(clip) }
+
+    # @return [Array<Array(Clip, Mordant::Cut::Timeline::Shot)>]
+    def pieces(stretch)
+      stretch.cut.loaded_shots unless stretch.shot
+      stretch.timeline.shots.map { |shot| [stretch.cut.shot(shot.key).clip, shot] }
     end
 
     def input(clip, shot, rate, sounds)

@@ -10,6 +10,8 @@ export interface OutputFormat {
   extension: string
   sequence: boolean
   bits: number | null
+  /** Ranges of its codes, the first is taken by default. */
+  ranges: string[]
   /** Further choices, the first value is taken by default. */
   options: Record<string, string[]>
 }

@@ -10,7 +10,8 @@ module Mordant
       WIDTH = 240 # of the pictures that are compared
       HEIGHT = 136
       BLACK = 0.02 # of the codes, at most
-      STILL = 2e-4 # mean difference of codes
+      DARK = 1e-4 # the same of light: eleven stops under mid grey
+      STILL = 1e-3 # mean difference, as a share of the mean
       MOST_LISTED = 200
 
       # @param writer [SequenceWriter, VideoWriter]
@@ -53,8 +54,8 @@ module Mordant
         before = nil
         each_picture(undecodable) do |codes, record|
           values = Numo::SFloat.cast(codes.rgb) / 65_535
-          black << record if values.max < BLACK
-          still << record if before && (values - before).abs.mean < STILL
+          black << record if values.max < (@writer.sheet.format.float? ? DARK : BLACK)
+          still << record if before && (values - before).abs.mean < STILL * values.mean
           before = values
           yield record - @first + 1 if block_given?
         end

@@ -13,6 +13,9 @@ module Mordant
         # @return [Array<String>] ids of the options it has, with their values: the first is taken by default
         attr_reader :options
 
+        # @return [Array<String>] ranges of its codes, see Colour::SignalRange; the first is taken by default
+        def ranges = [Colour::SignalRange::FULL]
+
         # @param bits [Integer, nil]
         # @param options [Hash{Symbol => Array<String>}] what else can be chosen
         def named(id, label, about:, extension:, bits:, options: {})
@@ -46,7 +49,7 @@ module Mordant
           ["#{Colour.encoding(view.encoding).label} needs floats: in #{label} all light above 1.0 and below 0.0 is cut off, and shadows have few codes"]
         end
 
-        def to_h = {id:, label:, about:, extension:, sequence: sequence?, bits:, options: options.transform_keys(&:to_s)}
+        def to_h = {id:, label:, about:, extension:, sequence: sequence?, bits:, ranges:, options: options.transform_keys(&:to_s)}
       end
     end
   end

@@ -69,24 +69,29 @@ module Mordant
           next if writer.has?(record)
 
           sheet = writer.sheet
-          viewed = seen[[sheet.variant, sheet.view]] ||= Grade::Output.for(sheet.view, @space).run(frames.fetch(sheet.variant))
+          key = [sheet.variant, sheet.view, sheet.format.float?]
+          viewed, beyond = seen[key] ||= viewed(frames.fetch(sheet.variant), sheet)
           picture = sheet.burns.draw(Fit.call(viewed, sheet), tokens)
-          measure_beyond(output, sheet, viewed, record)
+          @beyond[output] << [record, beyond] if beyond.positive?
           LightLevels.of(picture)&.then { |levels| @levels[output] << levels }
           writer.write(record, picture, facts)
         end
       end
 
+      # @return [Array(Frame, Float)] in the sheet's view, and the share of its pixels that its codes cannot say
+      def viewed(frame, sheet)
+        made = Grade::Output.for(sheet.view, @space).run(frame)
+        [made, beyond_share(made, sheet.format.float?)]
+      end
+
       SMALLEST = 1e-3 # beyond the codes, as a share of them
 
-      def measure_beyond(output, sheet, frame, record)
-        return if !sheet.format.float? && frame.rgb.min > -SMALLEST && frame.rgb.max < 1 + SMALLEST
-        return if sheet.format.float? && frame.rgb.min > -SMALLEST
+      def beyond_share(frame, float)
+        return 0.0 if frame.rgb.min > -SMALLEST && (float || frame.rgb.max < 1 + SMALLEST)
 
         out = frame.rgb < -SMALLEST
-        out |= frame.rgb > 1 + SMALLEST unless sheet.format.float?
-        share = (out[0, true] | out[1, true] | out[2, true]).count_true.fdiv(frame.size)
-        @beyond[output] << [record, share.round(5)]
+        out |= frame.rgb > 1 + SMALLEST unless float
+        (out[0, true] | out[1, true] | out[2, true]).count_true.fdiv(frame.size).round(5)
       end
 
       # A video has no gaps: a black frame stands where one is lost.

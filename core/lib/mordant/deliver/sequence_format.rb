@@ -9,10 +9,10 @@ module Mordant
 
         # @param frame [Frame] in the view's encoding
         # @param facts [Media::FrameFacts]
-        # @param options [Hash{Symbol => String}] as chosen
+        # @param options [Hash{Symbol => String}] as chosen; the first values by default
         # @param dither [Dither, nil] for whole numbers
         # @return [String] the file
-        def bytes(frame, facts, options:, dither:) = raise(NotImplementedError, "#{self} makes no files")
+        def bytes(frame, facts, options: {}, dither: nil) = raise(NotImplementedError, "#{self} makes no files")
       end
     end
   end

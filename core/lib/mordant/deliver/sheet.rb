@@ -36,7 +36,7 @@ module Mordant
         @width, @height = edge("width", width), edge("height", height)
         @fit = one_of("fit", FITS.keys)
         @mask = number("mask", MASKS, nil)
-        @range = one_of("range", Colour::SignalRange::ALL, default: format.sequence? ? "full" : "legal")
+        @range = one_of("range", format.ranges)
         @burns = BurnIn.new(document["burns"] || [], path: "#{path}.burns")
         @safe = shares(document["safe"] || [])
         @graded, @dither = flag("graded"), flag("dither")

@@ -6,26 +6,32 @@ module Mordant
   module Deliver
     # One picture in an open format.
     module Still
-      # Of each format: words, and how a frame becomes its bytes. PNG, TIFF, JPEG and DPX
-      # hold the codes of the view; OpenEXR scene-linear ACES2065-1.
-      Format = Struct.new(:id, :label, :extension, :view, :bytes, keyword_init: true)
+      # id and label; sequence: the format of sequences whose files they are, or nil of one of
+      # its own. PNG, TIFF, JPEG and DPX hold the codes of the view; OpenEXR scene-linear ACES2065-1.
+      Kind = Struct.new(:id, :label, :extension, :view, :sequence, keyword_init: true) do
+        # @param frame [Frame] in the view's encoding
+        # @param facts [Media::FrameFacts]
+        # @return [String] the file
+        def bytes(frame, facts)
+          return Media::Png.image(frame, 8).write_to_buffer(".jpg", Q: JPEG_QUALITY, subsample_mode: :off) unless sequence
+
+          Format.fetch(sequence).bytes(frame, facts)
+        end
+      end
 
       JPEG_QUALITY = 95
 
       FORMATS = [
-        Format.new(id: "png", label: "PNG, 16 bit", extension: ".png", bytes: ->(frame, _) { Media::Png.encode(frame, bits: 16, compression: 6) }),
-        Format.new(id: "tiff", label: "TIFF, 16 bit", extension: ".tif", bytes: ->(frame, _) { Media::Png.image(frame, 16).write_to_buffer(".tif", compression: :deflate, predictor: :horizontal) }),
-        Format.new(id: "jpeg", label: "JPEG", extension: ".jpg", bytes: ->(frame, _) { Media::Png.image(frame, 8).write_to_buffer(".jpg", Q: JPEG_QUALITY, subsample_mode: :off) }),
-        Format.new(id: "dpx", label: "DPX, 10 bit", extension: ".dpx", bytes: ->(frame, facts) { Media::Dpx.new(bits: 10).encode(frame, facts) }),
-        Format.new(id: "exr", label: "OpenEXR, scene-linear", extension: ".exr", view: Grade::View::MASTER, bytes: lambda do |frame, facts|
-          Media::EXR.new(primaries: Colour::Primaries::AP0, rate: facts.rate, timecode: facts.timecode, attributes: {"reelName" => facts.reel.to_s, "comments" => "scene-linear ACES2065-1"}).encode(frame)
-        end)
+        Kind.new(id: "png", label: "PNG, 16 bit", extension: ".png", sequence: "png-16"), Kind.new(id: "tiff", label: "TIFF, 16 bit", extension: ".tif", sequence: "tiff-16"),
+        Kind.new(id: "jpeg", label: "JPEG", extension: ".jpg"), Kind.new(id: "dpx", label: "DPX, 10 bit", extension: ".dpx", sequence: "dpx-10"),
+        Kind.new(id: "exr", label: "OpenEXR, scene-linear", extension: ".exr", view: Grade::View::MASTER, sequence: "exr-half")
       ].freeze
 
       module_function
 
+      # @return [Kind]
       # @raise [ParameterError]
-      def format(id)
+      def kind(id)
         FORMATS.find { |one| one.id == id } || raise(ParameterError.new(path: "format", expected: FORMATS.map(&:id).join(", "), found: id))
       end
 

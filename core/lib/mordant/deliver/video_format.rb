@@ -20,6 +20,9 @@ module Mordant
 
         def sequence? = false
 
+        # Video of luma and colour differences may be legal; RGB is full.
+        def ranges = rgb? ? super : [Colour::SignalRange::LEGAL, Colour::SignalRange::FULL]
+
         # @return [String] ffmpeg's encoder of sound
         def sound = (extension == ".mp4") ? "aac" : "pcm_s24le"
 
@@ -38,7 +41,7 @@ module Mordant
 
         # @param light [Hash, nil] :cll and :fall in cd/m2, of what is absolute
         # @return [Array<String>] arguments of the encoder
-        def encoder(sheet, light: nil) = [*@encoder, *tags(sheet), "-pix_fmt", pixels] # rubocop:disable Lint/UnusedMethodArgument
+        def encoder(sheet, **) = [*@encoder, *tags(sheet), "-pix_fmt", pixels]
 
         # @param timecode [Cut::Timecode]
         # @param reel [String, nil]
@@ -54,7 +57,7 @@ module Mordant
         end
 
         # @return [String] "pc" or "tv"
-        def range(sheet) = (rgb? || sheet.range == Colour::SignalRange::FULL) ? "pc" : "tv"
+        def range(sheet) = (sheet.range == Colour::SignalRange::FULL) ? "pc" : "tv"
 
         private
 

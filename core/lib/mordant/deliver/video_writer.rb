@@ -9,9 +9,8 @@ module Mordant
     # are there they are encoded in one go. What is in the folder is whole, so that a killed
     # writer loses the frame it was on.
     class VideoWriter
-      # Seconds the encoder may take, and for each frame.
-      START = 60
-      PATIENCE = 20
+      # Seconds in which an encoder may finish no frame.
+      PATIENCE = 600
 
       attr_reader :sheet, :path
 
@@ -67,12 +66,11 @@ module Mordant
         return if File.exist?(path)
 
         partial = File.join(folder, "whole.part")
-        count = parts.sum(&:last)
         File.write(list, parts.map { |part| "file '#{part_file(*part).gsub("'", "'\\\\''")}'\n" }.join)
         arguments = ["ffmpeg", *QUIET, "-progress", "pipe:1", "-f", "concat", "-safe", "0", "-i", list, *(audio ? ["-i", "file:#{audio}"] : []), "-map", "0:v:0",
           *(audio ? ["-map", "1:a:0", "-c:a", sheet.format.sound] : []), "-fps_mode", "cfr", "-r", @rate.to_s,
           *sheet.format.encoder(sheet, light:), *sheet.format.container(sheet, timecode:, reel:), "file:#{partial}"]
-        Media::Command.stream(arguments, path:, limit: START + PATIENCE * count) do |io|
+        Media::Command.stream(arguments, path:, limit: PATIENCE) do |io|
           io.each_line { |line| yield $1.to_i if block_given? && line =~ /\Aframe=\s*(\d+)/ }
         end
         keep(partial)
@@ -85,6 +83,8 @@ module Mordant
       # @yieldparam done [Integer] frames
       # @raise [MediaError]
       def bulk(bulk, count, timecode:, reel: nil)
+        return if File.exist?(path) # it was all there when the worker was killed
+
         open
         partial = File.join(folder, "bulk.part")
         done = 0
@@ -92,7 +92,7 @@ module Mordant
           timing = "settb=#{@rate.denominator}/#{@rate.numerator},setpts=N"
           arguments = ["ffmpeg", *QUIET, "-xerror", "-progress", "pipe:1", *input, "-map", "0:v:0", "-frames:v", count.to_s, "-an", "-fps_mode", "cfr", "-r", @rate.to_s,
             "-vf", "#{filters},#{self.filters},#{timing}", *sheet.format.encoder(sheet), *sheet.format.container(sheet, timecode:, reel:), "file:#{partial}"]
-          Media::Command.stream(arguments, path:, limit: START + PATIENCE * count) do |io|
+          Media::Command.stream(arguments, path:, limit: PATIENCE) do |io|
             io.each_line { |line| (done = $1.to_i) && block_given? && yield(done) if line =~ /\Aframe=\s*(\d+)/ }
           end
         end
@@ -100,7 +100,7 @@ module Mordant
 
         keep(partial)
       ensure
-        FileUtils.rm_f(partial)
+        FileUtils.rm_f(partial) if partial
       end
 
       def abandon = FileUtils.rm_rf(folder)

@@ -4,35 +4,44 @@ require "open3"
 
 module Mordant
   module Media
-    # A child process: arguments as an array, no shell, a time limit.
+    # A child process: arguments as an array, no shell, a limit to how long it may stand still.
     module Command
       # Kept of what a program says on standard error.
       LONGEST_COMPLAINT = 2_000
+      # Seconds that a program may say nothing.
+      PATIENCE = 120
 
       module_function
 
       # @param arguments [Array<String>]
       # @param path [String] the file it is about, for errors
-      # @param limit [Numeric] seconds
+      # @param limit [Numeric] seconds that it may say nothing
       # @return [String] standard output, binary
-      # @raise [MediaError] when it fails or takes longer
-      def run(arguments, path:, limit: 30)
+      # @raise [MediaError] when it fails or stands still
+      def run(arguments, path:, limit: PATIENCE)
         output = nil
-        stream(arguments, path:, limit:) { |io| output = io.read }
+        stream(arguments, path:, limit:) { |outflow| output = outflow.read }
         output
       end
 
-      # @yieldparam io [IO] standard output, binary
-      # @raise [MediaError]
-      def stream(arguments, path:, limit: 600, &block)
+      # @param limit [Numeric] seconds that it may say nothing
+      # @yieldparam outflow [Outflow] standard output
+      # @raise [MediaError] when it fails or stands still
+      def stream(arguments, path:, limit: PATIENCE)
+        started = false
         Open3.popen3(*arguments, pgroup: true) do |input, output, complaints, process|
+          started = true
           input.close
           output.binmode
           said = collect(complaints)
-          watch(process, limit) { block.call(output) }
+          ending(process) { yield Outflow.new(output, limit) }
           finish(process, said, path)
         end
+      rescue Outflow::Silence
+        raise MediaError.new(path, "#{arguments.first} stood still for #{limit} seconds and was stopped; look whether the disk answers, and try again")
       rescue Errno::ENOENT
+        raise if started # of a file that the reader of its output missed
+
         raise MediaError.new(path, "#{arguments.first} is not installed; bin/setup installs it")
       end
 
@@ -45,14 +54,11 @@ module Mordant
           input.binmode
           output.close
           said = collect(complaints)
-          begin
+          ending(process) do
             yield input
             input.close
           rescue Errno::EPIPE
             process.join # it has said why on standard error
-          rescue Exception # rubocop:disable Lint/RescueException -- the child goes with whatever ends this
-            kill(process)
-            raise
           end
           finish(process, said, path)
         end
@@ -70,19 +76,12 @@ module Mordant
         end
       end
 
-      def watch(process, limit)
-        late = false
-        timer = Thread.new do
-          sleep limit
-          late = true
-          kill(process)
-        end
+      # The child goes with whatever ends the block early.
+      def ending(process)
         yield
-      rescue Errno::EPIPE, IOError
-        raise unless late
-      ensure
-        timer.kill
-        kill(process) if $! # rubocop:disable Style/SpecialGlobalVars
+      rescue Exception # rubocop:disable Lint/RescueException
+        kill(process)
+        raise
       end
 
       def kill(process)

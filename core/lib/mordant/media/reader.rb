@@ -7,10 +7,6 @@ module Mordant
     # Legal-range video is expanded to full range and YCbCr turned to RGB by the
     # matrix the file names, BT.709 where it names none.
     class Reader
-      # Seconds for each frame asked for, and to start.
-      PATIENCE = 2
-      START = 30
-
       # @param path [String] a video, or a sequence in brackets
       # @param rate [Rational] frames a second
       # @param range [String, nil] "full" or "legal" to read it as; nil: as the file says
@@ -29,7 +25,7 @@ module Mordant
       def each(first:, count:, width:, height:)
         bytes = width * height * 6
         done = 0
-        Command.stream(arguments(first, count, width, height), path: @path, limit: START + PATIENCE * count) do |io|
+        Command.stream(arguments(first, count, width, height), path: @path) do |io|
           while done < count && (data = io.read(bytes))
             break if data.bytesize < bytes
 

@@ -35,6 +35,13 @@ RSpec.describe Mordant::Deliver::Check, :folder do
     end
   end
 
+  it "does not take dark light for black" do
+    light = Mordant::Deliver::Sheet.new({"format" => "exr-float", "view" => Mordant::Grade::View::MASTER}, width: 64, height: 36)
+    writer = Mordant::Deliver::SequenceWriter.new(light, path: File.join(@folder, "light"), start:, first: 0).tap(&:open)
+    [0.01, 0.0].each_with_index { |level, record| writer.write(record, Mordant::Frame.new(Numo::SFloat.new(3, 64 * 36).fill(level), width: 64, height: 36, encoding: "aces2065-1"), Mordant::Media::FrameFacts.new(rate: Rational(24), timecode: start)) }
+    expect(described_class.new(writer, rate: Rational(24), first: 0, count: 2).call).to include(found: 2, black: [[1, 1]])
+  end
+
   it "lists frames that are missing, damaged or were left out, by shot and timecode" do
     writer = sequence
     [1, 2].each { |record| File.delete(writer.file(record)) }

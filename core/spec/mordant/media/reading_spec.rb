@@ -69,10 +69,24 @@ RSpec.describe Mordant::Media::Reader, :folder do
 end
 
 RSpec.describe Mordant::Media::Command do
-  it "ends a program that takes too long, and says what failed" do
-    expect { described_class.run(%w[sleep 30], path: "slow", limit: 0.2) }.to raise_error(Mordant::MediaError, /slow: stopped by signal 9/)
+  it "ends a program that stands still, however long it is read from, and says what failed" do
+    expect { described_class.run(%w[sleep 30], path: "slow", limit: 0.2) }.to raise_error(Mordant::MediaError, /slow: sleep stood still for 0.2 seconds/)
+    lines = []
+    described_class.stream(%w[printf a\\nbc\\nd], path: "x", limit: 0.2) do |outflow|
+      outflow.each_line { |line| lines << line && sleep(0.15) }
+    end
+    expect(lines).to eq(%W[a\n bc\n d])
     expect { described_class.run(%w[ffprobe -v error no-such-file], path: "x") }.to raise_error(Mordant::MediaError, /No such file/)
     expect { described_class.run(["no-such-program"], path: "x") }.to raise_error(Mordant::MediaError, /not installed/)
+  end
+
+  it "leaves errors of whoever reads as they are, and ends the program" do
+    expect { described_class.stream(%w[yes], path: "x") { |outflow| outflow.read(10) && File.read("no-such-file") } }.to raise_error(Errno::ENOENT, /no-such-file/)
+    begin
+      raise "outer"
+    rescue RuntimeError
+      expect(described_class.run(%w[printf fine], path: "x")).to eq("fine")
+    end
   end
 end
 

@@ -24,15 +24,24 @@ module Server
 
     private
 
+    # Now and then looks whether somebody asked for it to stop.
+    def go_on
+      now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      return if @looked && now - @looked < PartJob::REPORT_EVERY
+
+      @looked = now
+      raise Cancelled if @output.reload.cancelling
+    end
+
     def parts = @parts ||= Part.of(@output.order, @output.shot_id).pluck(:found)
 
     def each_found(kind) = parts.flat_map { |found| found.dig(kind, @output.id.to_s) || [] }
 
     def encode
-      writer = @output.writer
+      writer = @output.writer(@stretch)
       light = Mordant::Deliver::LightLevels.over(each_found("levels"))
       sound = Sound.of(@stretch) unless @output.made_as.format.sequence? || File.exist?(writer.path)
-      writer.finish(timecode: @stretch.start, reel: @stretch.reel, light:, audio: sound&.path) { raise Cancelled if @output.reload.cancelling }
+      writer.finish(timecode: @stretch.start, reel: @stretch.reel, light:, audio: sound&.path) { go_on }
     ensure
       sound&.close
     end
@@ -40,7 +49,7 @@ module Server
     # @return [Mordant::Deliver::Report]
     def checked
       lost = parts.flat_map { |found| found["lost"] || [] }
-      found = Mordant::Deliver::Check.new(@output.writer, rate: @output.order.cut.project.rate, first: 0, count: @output.frames, lost:).call
+      found = Mordant::Deliver::Check.new(@output.writer(@stretch), rate: @output.order.cut.project.rate, first: 0, count: @output.frames, lost:).call { go_on }
       sheet = @output.made_as
       from = @stretch.cut.project.space.label
       Mordant::Deliver::Report.new({name: @output.path, statement: sheet.statement, from: "#{encodings.join(", ")} through #{from}", beyond: each_found("beyond"),

@@ -23,7 +23,7 @@ module Server
     private
 
     def begin_with(output)
-      writer = output.writer
+      writer = output.writer(@stretch)
       Mordant::Deliver::Naming.place(Settings.delivery, output.path) unless output.started_at
       writer.open
       output.update!(status: "running", stage: "frames", message: nil, started_at: Time.now)
@@ -33,7 +33,7 @@ module Server
     def alone(output)
       bulk = bulk(output.made_as) or return
 
-      output.writer.bulk(bulk, @stretch.length, timecode: @stretch.start, reel: @stretch.reel) { |done| report(output, done) }
+      output.writer(@stretch).bulk(bulk, @stretch.length, timecode: @stretch.start, reel: @stretch.reel) { |done| report(output, done) }
       output.update!(stage: "ending", done: output.frames)
       Work.end_of(output)
     rescue FinishJob::Cancelled
@@ -42,18 +42,28 @@ module Server
       output.fail(Complaint.of(e))
     end
 
+    # @return [Mordant::Deliver::Bulk, nil] looked for once for outputs that show the same
     def bulk(sheet)
-      project = @order.cut.project
       shot = @stretch.alone
-      return if sheet.format.sequence? || sheet.format.bits > 10 || !plain?(sheet) || shot.nil? || Part.of(@order, @stretch.shot&.id).exists?
-      return unless [sheet.width, sheet.height] == [project.width, project.height]
+      return if sheet.format.sequence? || sheet.format.bits > 10 || !plain?(sheet) || shot.nil? || Part.of(@order, @stretch.shot&.id).exists? || Sound.any?(@stretch)
 
+      @bulks ||= {}
+      key = [sheet.variant, sheet.view, sheet.format.bits]
+      @bulks.key?(key) ? @bulks[key] : @bulks[key] = look_for_bulk(sheet, shot)
+    end
+
+    def look_for_bulk(sheet, shot)
+      project = @order.cut.project
       source = @stretch.source(@order.cut.shot(shot.key), [sheet.variant]).others.fetch(sheet.variant)
       made = Mordant::Deliver::Bulk.new(source:, output: project.output(sheet.view), bits: sheet.format.bits, first: shot.source_in, count: @stretch.length)
       made if made.fits?
     end
 
-    def plain?(sheet) = sheet.burns.empty? && sheet.mask.nil? && sheet.safe.empty? && !Mordant::Colour.encoding(sheet.view.encoding).absolute?
+    # Nothing is drawn over it, its raster is the project's, and no light is measured.
+    def plain?(sheet)
+      project = @order.cut.project
+      sheet.burns.empty? && sheet.mask.nil? && sheet.safe.empty? && [sheet.width, sheet.height] == [project.width, project.height] && !Mordant::Colour.encoding(sheet.view.encoding).absolute?
+    end
 
     def report(output, done)
       output.reload

@@ -31,7 +31,7 @@ module Server
       outputs = active
       return stop("failed") if outputs.empty?
 
-      writers = outputs.to_h { |output| [output.id, output.writer] }
+      writers = outputs.to_h { |output| [output.id, output.writer(@stretch)] }
       pass = pass(outputs, writers)
       pass.run(first: @part.first, count: @part.frames) { |frame| report(frame - @part.first + 1, outputs) }
       writers.each_value.map { |writer| Thread.new { writer.seal(@part.first, @part.frames) }.tap { |thread| thread.report_on_exception = false } }.each(&:join)
@@ -40,9 +40,15 @@ module Server
       true
     rescue Changed
       stop("waiting") if @order.reload.paused
-      @order.outputs.reset
+      false
+    rescue SystemCallError
+      # the folder of an output that was cancelled meanwhile is gone; the others go on
+      raise unless cancelled?(outputs)
+
       false
     end
+
+    def cancelled?(outputs) = Output.where(id: outputs.map(&:id)).where("cancelling OR status = 'cancelled'").exists?
 
     def stop(status)
       @part.update!(status:)
@@ -73,7 +79,7 @@ module Server
       @reported = now
       @part.update!(done:)
       count_done
-      raise Changed if @order.reload.paused || Output.where(id: outputs.map(&:id), cancelling: true).exists?
+      raise Changed if @order.reload.paused || cancelled?(outputs)
     end
 
     def count_done

@@ -8,7 +8,7 @@ module Server
     PRIORITIES = (1..999)
 
     belongs_to :cut
-    has_many :outputs, -> { order(:id) }
+    has_many :outputs, -> { order(:id) }, inverse_of: :order
     has_many :parts, -> { order(:id) }
 
     class << self
@@ -65,9 +65,9 @@ module Server
           raise(Mordant::ParameterError.new(path:, expected: [*project.views.map(&:id), *LIGHT].join(", "), found: id))
       end
 
-      # Video has the project's range; sequences have all codes.
+      # The project's range, of formats that can have it.
       def project_range(project, document)
-        project.output_range unless Mordant::Deliver::Format.fetch(document["format"]).sequence?
+        project.output_range if Mordant::Deliver::Format.fetch(document["format"]).ranges.include?(project.output_range)
       end
 
       def check_shots(cut, shots)

@@ -6,7 +6,7 @@ module Server
   class Output < Record
     OVER = %w[done cancelled failed].freeze
 
-    belongs_to :order
+    belongs_to :order, inverse_of: :outputs
     belongs_to :shot, optional: true
 
     # @return [Mordant::Deliver::Sheet]
@@ -17,9 +17,9 @@ module Server
     # @return [String] absolute
     def file = File.join(File.realpath(Settings.delivery), path)
 
+    # @param stretch [Stretch] that it is of
     # @return [Mordant::Deliver::SequenceWriter, Mordant::Deliver::VideoWriter]
-    def writer
-      stretch = Stretch.new(order, shot_id)
+    def writer(stretch = Stretch.new(order, shot_id))
       return Mordant::Deliver::SequenceWriter.new(made_as, path: file, start: stretch.start, first: 0) if made_as.format.sequence?
 
       Mordant::Deliver::VideoWriter.new(made_as, path: file, rate: order.cut.project.rate, first: 0)

@@ -12,14 +12,14 @@ module Server
       # @raise [Mordant::ParameterError]
       def initialize(wish, format)
         @wish = wish
-        @format = Mordant::Deliver::Still.format(format)
+        @kind = Mordant::Deliver::Still.kind(format)
       end
 
       # @return [String] path below the delivery folder
       # @raise [Mordant::Error]
       def write
-        bytes = @format.bytes.call(frame, facts)
-        Mordant::Deliver::Still.place(Settings.delivery, name, @format.extension, bytes)
+        bytes = @kind.bytes(frame, facts)
+        Mordant::Deliver::Still.place(Settings.delivery, name, @kind.extension, bytes)
       rescue SystemCallError => e
         raise Mordant::MediaError.new(name, "the still could not be written: #{e.message}")
       end
@@ -27,9 +27,9 @@ module Server
       private
 
       def frame
-        return Whole.of(@wish) unless @format.view
+        return Whole.of(@wish) unless @kind.view
 
-        @wish.project.output(@format.view).run(Whole.working(@wish))
+        @wish.project.output(@kind.view).run(Whole.working(@wish))
       end
 
       def name

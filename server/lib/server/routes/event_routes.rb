@@ -46,7 +46,7 @@ module Server
       ActiveRecord::Base.connection_pool.with_connection do
         ActiveRecord::Base.uncached do
           intakes = Intake.where(project:).order(id: :desc).limit(5)
-          outputs = Output.joins(order: :cut).where(cuts: {project_id: project.id}).order(id: :desc).limit(RECENT)
+          outputs = Output.joins(order: :cut).includes(order: {cut: :project}).where(cuts: {project_id: project.id}).order(id: :desc).limit(RECENT)
           intakes.to_h { |one| [["intake", one.id], one.to_h] }
             .merge(renders(project))
             .merge(outputs.to_h { |one| [["output", one.id], one.to_h.except(:seconds)] })

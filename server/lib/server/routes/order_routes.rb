@@ -7,7 +7,7 @@ module Server
   module OrderRoutes
     def self.registered(app)
       app.get "/api/cuts/:id/orders" do
-        answer(Cut.fetch(params["id"]).orders.includes(:outputs).order(id: :desc).map(&:to_h))
+        answer(Cut.fetch(params["id"]).orders.includes(:outputs, cut: :project).order(id: :desc).map(&:to_h))
       end
 
       app.post "/api/cuts/:id/orders" do

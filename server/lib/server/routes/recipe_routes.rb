@@ -12,8 +12,10 @@ module Server
         recipe = Recipe.fetch(params["id"])
         body = body_json
         gesture = body["gesture"] && body["gesture"].to_s[0, 64]
-        recipe.accept(revision: whole(body, "revision"), document: body["document"], words: body["words"], gesture:)
-        recipe.shot&.stand("worked", whole(body, "frame")) if body["frame"]
+        Record.transaction do
+          recipe.accept(revision: whole(body, "revision"), document: body["document"], words: body["words"], gesture:)
+          recipe.shot&.stand("worked", whole(body, "frame")) if body["frame"]
+        end
         answer(recipe: recipe.to_h, project: recipe.project.reload.to_h)
       end
 

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { computed, ref, watch } from 'vue'
 import RecipeColumn from '../grade/RecipeColumn.vue'
 import BorrowBanner from '../grade/BorrowBanner.vue'
 import { useBorrow } from '../grade/useBorrow'
@@ -10,7 +9,6 @@ import { useMoves } from '../grade/useMoves'
 import { useRecipes } from '../grade/useRecipes'
 import { handMoving } from '../grade/useStepEditor'
 import ScopeDock from '../scopes/ScopeDock.vue'
-import { useCatalogue } from '../shell/useCatalogue'
 import { useKeys } from '../shell/useKeys'
 import { useNotices } from '../shell/useNotices'
 import CutBar from './CutBar.vue'
@@ -18,6 +16,7 @@ import PictureStage from './PictureStage.vue'
 import ShotRibbon from './ShotRibbon.vue'
 import { useCleanWindow } from './useCleanWindow'
 import { useCut } from './useCut'
+import { useOpenCut } from './useOpenCut'
 import { useKept } from './useKept'
 import { useMarks } from './useMarks'
 import LoupeLayer from './LoupeLayer.vue'
@@ -41,11 +40,9 @@ import { usePlayReading } from './usePlayReading'
 import { makeLooking } from './useZoom'
 import { useScreen } from '../screen/useScreen'
 
-const route = useRoute()
 const cut = useCut()
 const recipes = useRecipes()
 const notices = useNotices()
-const catalogue = useCatalogue()
 const screen = useScreen()
 const copies = useCopies()
 const borrow = useBorrow()
@@ -64,19 +61,7 @@ const reference = useReference()
 const swatches = useSwatches()
 const flags = useFlags()
 const looping = ref(true)
-const opened = ref(false)
-
-async function open() {
-  opened.value = false
-  try {
-    await Promise.all([catalogue.load(), cut.open(String(route.params.cut))])
-    opened.value = true
-  } catch (error) {
-    notices.trouble(error)
-  }
-}
-onMounted(open)
-watch(() => route.params.cut, open)
+const opened = useOpenCut()
 
 const range = computed(() => {
   const shot = cut.shot
@@ -181,6 +166,7 @@ useKeys([
   { key: 'y', words: 'compare on and off', press: () => (reference.on = !reference.on) },
   { key: 'shift+r', words: 'this frame stands for the shot in overviews', press: () => void flags.standIn() },
   { key: 'shift+f', words: 'flag on and off', press: () => void flags.flip() },
+  { key: 'shift+e', words: 'next kept place to compare with', press: reference.nextKept },
   { key: 'shift+y', words: 'lock the second picture to its place; again: let it follow', press: reference.lock },
   { key: 'shift+space', words: 'play, stop the second picture by itself', press: second.toggle },
   { key: '#', words: 'held: the second picture alone', press: () => (reference.flipped = true), release: () => (reference.flipped = false) },

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import type { Shot } from '@/api/types'
 import { useElementSize } from '@vueuse/core'
-import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useCut } from '../bench/useCut'
+import { useOpenCut } from '../bench/useOpenCut'
 import { useReference } from '../compare/useReference'
 import { useCopies } from '../grade/useCopies'
-import { useCatalogue } from '../shell/useCatalogue'
 import { useKeys } from '../shell/useKeys'
-import { useNotices } from '../shell/useNotices'
 import BoardActions from './BoardActions.vue'
 import BoardCard from './BoardCard.vue'
 import BoardFilters from './BoardFilters.vue'
@@ -20,27 +19,14 @@ const route = useRoute()
 const router = useRouter()
 const cut = useCut()
 const copies = useCopies()
-const catalogue = useCatalogue()
-const notices = useNotices()
 const reference = useReference()
 const flags = useFlags()
-const ready = ref(false)
+const ready = useOpenCut()
 const list = ref<HTMLElement>()
 const { width, height } = useElementSize(list)
 const board = useBoard()
 watch([width, height], () => Object.assign(board.stage, { width: width.value, height: height.value }))
 const second = computed(() => (reference.on ? reference.shot?.id : undefined))
-
-async function open() {
-  try {
-    await Promise.all([catalogue.load(), cut.open(String(route.params.cut))])
-    ready.value = true
-  } catch (error) {
-    notices.trouble(error)
-  }
-}
-onMounted(open)
-watch(() => route.params.cut, open)
 
 /** Scrolls as little as shows the shot somebody is at. */
 async function follow() {

@@ -75,6 +75,9 @@ describe('what the picture is compared with', () => {
     expect([reference.kept, reference.second, reference.words]).toEqual([[25, 3], { frame: 3 }, '1 kept place'])
     reference.nextKept()
     expect(reference.second).toEqual({ frame: 25 })
+    reference.kind = 'source'
+    reference.nextKept()
+    expect([reference.kind, reference.second]).toEqual(['kept', { frame: 25 }])
     reference.dropKept(25)
     expect([reference.kept, reference.second]).toEqual([[3], { frame: 3 }])
   })

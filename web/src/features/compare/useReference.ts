@@ -170,7 +170,13 @@ export const useReference = defineStore('reference', () => {
     words,
     /** What instruments and the difference take. */
     active: computed(() => (on.value ? second.value : null)),
-    nextKept: () => (keptAt.value = kept.value.length ? (keptAt.value + 1) % kept.value.length : 0),
+    /** Shows the next of the kept places; from another kind of picture, the one shown last. */
+    nextKept() {
+      if (kept.value.length === 0) return
+      if (on.value && kind.value === 'kept') keptAt.value = (keptAt.value + 1) % kept.value.length
+      kind.value = 'kept'
+      on.value = true
+    },
     dropKept: (dropped: number) => {
       keptFrames.value = { ...keptFrames.value, [String(cut.cut?.id ?? '')]: kept.value.filter((one) => one !== dropped) }
       keptAt.value = 0

@@ -49,9 +49,9 @@ const per = (share: number) => `${Math.round(share * 100)} %`
       <p class="flex items-center gap-1.5">
         mask
         <input class="field w-16 py-0 text-xs select-text" :value="sheet.mask ?? ''" placeholder="none" inputmode="decimal" aria-label="aspect mask" title="width over height that is shown, such as 2.39" @change="emit('change', { mask: number($event) ?? null })" />
-        <template v-if="format && !format.sequence">
+        <template v-if="format && format.ranges.length > 1">
           range
-          <button v-for="range in ['legal', 'full']" :key="range" type="button" class="control px-1.5 py-0" :class="{ 'border-weld/70 bg-weld/15': sheet.range === range }" @click="emit('change', { range })">{{ range }}</button>
+          <button v-for="range in format.ranges" :key="range" type="button" class="control px-1.5 py-0" :class="{ 'border-weld/70 bg-weld/15': sheet.range === range }" @click="emit('change', { range })">{{ range }}</button>
         </template>
         <template v-for="(values, name) in format?.options" :key="name">
           {{ name }}

@@ -1,41 +1,26 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
-import { RouterLink, useRoute } from 'vue-router'
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
 import { smallPictureOf } from '../bench/smallPicture'
 import { useCut } from '../bench/useCut'
+import { useOpenCut } from '../bench/useOpenCut'
 import type { Measuring } from '../bench/usePicture'
 import BandLegend from '../scopes/BandLegend.vue'
 import ScopeDock from '../scopes/ScopeDock.vue'
 import { useBands } from '../scopes/useBands'
 import { useScopes } from '../scopes/useScopes'
 import ChoiceList from '../shell/ChoiceList.vue'
-import { useCatalogue } from '../shell/useCatalogue'
 import { useKeys } from '../shell/useKeys'
-import { useNotices } from '../shell/useNotices'
 import PairPicture from './PairPicture.vue'
 import { usePairing } from './usePairing'
 
-const route = useRoute()
 const cut = useCut()
-const catalogue = useCatalogue()
-const notices = useNotices()
 const scopes = useScopes()
 const bands = useBands()
 const pairing = usePairing()
-const ready = ref(false)
+const ready = useOpenCut()
 const source = ref(false)
 const right = ref<InstanceType<typeof PairPicture>>()
-
-async function open() {
-  try {
-    await Promise.all([catalogue.load(), cut.open(String(route.params.cut))])
-    ready.value = true
-  } catch (error) {
-    notices.trouble(error)
-  }
-}
-onMounted(open)
-watch(() => route.params.cut, open)
 
 /** What both sides share: the bands in the picture. */
 const seen = computed<Measuring>(() => ({ scopes: {}, measure: 'final', region: null, light: null, bands: bands.wish, marks: false, beside: null }))

@@ -7,7 +7,7 @@ module Mordant
       class Dpx16 < SequenceFormat
         named "dpx-16", "DPX, 16 bit", extension: ".dpx", bits: 16, about: "RGB, one file a frame"
 
-        def self.bytes(frame, facts, dither:, options: {}) = Media::Dpx.new(bits:).encode(frame, facts, dither:) # rubocop:disable Lint/UnusedMethodArgument
+        def self.bytes(frame, facts, dither: nil, **) = Media::Dpx.new(bits:).encode(frame, facts, dither:)
       end
     end
   end

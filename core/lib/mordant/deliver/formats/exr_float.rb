@@ -7,7 +7,7 @@ module Mordant
       class ExrFloat < SequenceFormat
         named "exr-float", "OpenEXR, 32-bit float", extension: ".exr", bits: nil, options: {compression: %w[zip none]}, about: "one file a frame"
 
-        def self.bytes(frame, facts, options:, dither: nil) = ExrFiles.bytes(frame, facts, depth: :float, compression: options[:compression]) # rubocop:disable Lint/UnusedMethodArgument
+        def self.bytes(frame, facts, options: {}, **) = ExrFiles.bytes(frame, facts, depth: :float, compression: options.fetch(:compression) { self.options[:compression].first })
       end
     end
   end

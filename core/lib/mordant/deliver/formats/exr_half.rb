@@ -9,7 +9,7 @@ module Mordant
         named "exr-half", "OpenEXR, half float", extension: ".exr", bits: nil, options: {compression: %w[zip none]},
           about: "one file a frame; ACES2065-1 without compression is an ACES image container"
 
-        def self.bytes(frame, facts, options:, dither: nil) = ExrFiles.bytes(frame, facts, depth: :half, compression: options[:compression]) # rubocop:disable Lint/UnusedMethodArgument
+        def self.bytes(frame, facts, options: {}, **) = ExrFiles.bytes(frame, facts, depth: :half, compression: options.fetch(:compression) { self.options[:compression].first })
       end
     end
   end

@@ -15,6 +15,8 @@ module Mordant
         PEAK = 1000
 
         class << self
+          def ranges = [Colour::SignalRange::LEGAL]
+
           def refusal(view)
             "HDR10 is BT.2100 PQ; take such a target" unless view.encoding == "rec2100-pq"
           end

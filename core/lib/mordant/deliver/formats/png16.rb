@@ -8,7 +8,7 @@ module Mordant
         named "png-16", "PNG, 16 bit", extension: ".png", bits: 16, about: "RGB, one file a frame"
         LEVEL = 4 # of zlib
 
-        def self.bytes(frame, _facts, dither:, options: {}) = Media::Png.encode(frame, bits:, compression: LEVEL, dither:) # rubocop:disable Lint/UnusedMethodArgument
+        def self.bytes(frame, _facts, dither: nil, **) = Media::Png.encode(frame, bits:, compression: LEVEL, dither:)
       end
     end
   end

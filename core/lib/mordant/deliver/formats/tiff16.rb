@@ -8,7 +8,7 @@ module Mordant
         named "tiff-16", "TIFF, 16 bit", extension: ".tif", bits: 16, about: "RGB, deflate, one file a frame"
 
         # @raise [MediaError]
-        def self.bytes(frame, _facts, dither:, options: {}) # rubocop:disable Lint/UnusedMethodArgument
+        def self.bytes(frame, _facts, dither: nil, **)
           Media::Png.image(frame, bits, dither:).write_to_buffer(".tif", compression: :deflate, predictor: :horizontal)
         end
       end
