@@ -12,11 +12,11 @@ module Bench
 
     module_function
 
-    # Footage of moving gradients with grain, as a display-referred programme.
+    # Footage of moving gradients with grain, as a display-referred programme, every frame by itself.
     def footage(folder)
       path = File.join(folder, "programme.mkv")
       source = "gradients=s=#{WIDTH}x#{HEIGHT}:r=#{RATE}:n=6:seed=5:speed=0.02,noise=alls=2:allf=t"
-      run("-f", "lavfi", "-i", source, "-frames:v", FRAMES.to_s, "-c:v", "ffv1", "-slices", "4", "-pix_fmt", "yuv422p10le", "-color_range", "tv", path)
+      run("-f", "lavfi", "-i", source, "-frames:v", FRAMES.to_s, "-c:v", "ffv1", "-g", "1", "-slices", "4", "-pix_fmt", "yuv422p10le", "-color_range", "tv", path)
       path
     end
 
@@ -37,7 +37,10 @@ module Bench
 
       start = Mordant::Cut::Timecode.parse("01:00:00:00", RATE)
       sheet = Mordant::Deliver::Sheet.new({"format" => "h264", "view" => Mordant::Grade::View::STANDARD}, width: WIDTH, height: HEIGHT)
-      Mordant::Deliver::VideoWriter.new(sheet, path: target, rate: RATE, first: 0).bulk(bulk, FRAMES, timecode: start)
+      writer = Mordant::Deliver::VideoWriter.new(sheet, path: target, rate: RATE, first: 0)
+      writer.draw(bulk, 0...FRAMES, frame: 0)
+      writer.seal(0, FRAMES)
+      writer.finish(timecode: start)
     end
 
     def plain(path, cube, target)

@@ -130,11 +130,28 @@ RSpec.describe "Orders", type: :request do
   end
 
   it "says a range alone that its files have" do
-    outputs = [{"format" => "ffv1"}, {"format" => "vc3-mov", "range" => "full"}, {"format" => "vc3-mov"}, {"format" => "dpx-10"}].map { |one| one.merge("target" => "television") }
+    outputs = [{"format" => "ffv1"}, {"format" => "vc3-mov", "range" => "full"}, {"format" => "vc3-mov"}, {"format" => "dpx-10"}].map { |one| one.merge("target" => "television", "width" => 256, "height" => 144) }
     call(:post, "/cuts/#{cut.id}/orders/look", {outputs:, template: "x"})
     expect(json.map { |look| look["statement"][/(full|legal) range/] }).to eq(["full range", "full range", "legal range", "full range"])
     call(:post, "/cuts/#{cut.id}/orders/look", {outputs: [{"format" => "ffv1", "target" => "television", "range" => "legal"}], template: "x"})
     expect([last_response.status, json["path"]]).to eq([422, "outputs[0].range"])
+  end
+
+  it "has ffmpeg draw the shots that a lattice can stand in for, and makes the rest exactly" do
+    cut.project.update!(working_space: "display")
+    cut.loaded_shots.each { |shot| shot.clip.update!(encoding: "rec709-bt1886") }
+    cut.loaded_shots.first.recipe.accept(revision: 0, document: Studio.balance(gain: [0.9, 1, 1, 1]), words: "x")
+    cut.loaded_shots.last.recipe.accept(revision: 0, document: {"steps" => [{"id" => "b", "kind" => "lens_shading", "parameters" => {"amount" => [1, 0, 0, 0]}}]}, words: "x")
+    exact = review.merge("name" => "exact", "mask" => 1.9)
+    order(outputs: [review, review.merge("format" => "h264-8"), exact])
+    work_off
+    expect(states).to eq([["done", 14]] * 3), Server::Output.pluck(:message).inspect
+    one, two = cut.loaded_shots.map { |shot| shot.id.to_s }
+    expect(Server::Output.order(:id).pluck(:lattices)).to eq([{one => 33, two => 0}] * 2 + [{}])
+    middles = Server::Output.order(:id).map do |output|
+      [3, 12].map { |frame| Numo::DFloat.cast(Mordant::Media::Reader.new(output.file, rate: Rational(24)).frame(frame, width: 64, height: 36).rgb.reshape(3, 36, 64)[true, 9...27, true]) }
+    end
+    middles.first.zip(middles.last) { |picture, made| expect((picture - made).abs.mean).to be < 2 * 65_535 / 1023.0 }
   end
 
   it "waits while it is paused, goes before others when it is put first, and goes on" do
@@ -215,6 +232,13 @@ RSpec.describe "Orders", type: :request do
     expect(Server::Output.first).to have_attributes(status: "done", message: nil)
   end
 
+  it "says that the delivery folder is gone, and queues nothing" do
+    cut
+    FileUtils.rm_rf(delivery)
+    order
+    expect([last_response.status, json["path"], json["error"], Server::Order.count]).to match([422, delivery, /delivery folder is not there/, 0])
+  end
+
   it "says that the folder cannot be written to" do
     order(outputs: [master])
     File.write(File.join(delivery, "Trial"), "in the way")
@@ -239,6 +263,8 @@ RSpec.describe "What goes along with orders" do
   around { |example| Dir.mktmpdir { |folder| (@folder = File.realpath(folder)) && example.run } }
 
   let(:cut) { Studio.cut(@folder) }
+
+  before { FileUtils.rm_rf(Server::Settings.delivery) && FileUtils.mkdir_p(Server::Settings.delivery) }
 
   def files
     found = {}
@@ -286,6 +312,7 @@ RSpec.describe "What goes along with orders" do
     expect([images[0].width, images[0].height]).to eq([960, 540])
     expect((images[0] - images[1]).abs.max).to be > 40
     call(:get, "/presets")
+    cut.project.update!(width: 256, height: 144)
     json.each { |preset| expect(Server::Order.read(cut.project, preset["outputs"], "{cut}").size).to be_positive, preset["id"] }
     call(:put, "/projects/#{cut.project_id}/presets", {name: "Ours", outputs: [output]})
     own = json.last

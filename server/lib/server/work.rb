@@ -6,11 +6,13 @@ module Server
     module_function
 
     # Makes the parts of a stretch, if there are none yet, and queues those that wait.
-    def divide(order, shot_id, frames)
+    #
+    # @param quick [Boolean] a frame may take so little time that beginning with a part would show
+    def divide(order, shot_id, frames, quick: false)
       Part.transaction do
         order.lock!
         unless Part.of(order, shot_id).exists?
-          (0...frames).each_slice(Part::FRAMES) { |some| Part.create!(order:, shot_id:, first: some.first, frames: some.size) }
+          (0...frames).each_slice(quick ? Part::QUICK : Part::FRAMES) { |some| Part.create!(order:, shot_id:, first: some.first, frames: some.size) }
         end
         waiting = Part.of(order, shot_id).where(status: "waiting").order(:first).pluck(:id)
         (waiting - queued("Server::PartJob", waiting)).each { |id| PartJob.enqueue(id, job_options: {priority: order.priority}) }

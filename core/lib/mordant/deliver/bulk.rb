@@ -10,22 +10,30 @@ module Mordant
     # of frames all through the stretch and a little beyond them.
     class Bulk
       SIZES = [33, 65].freeze # nodes; the first that is near enough is taken
-      FRAMES = 8 # looked at
+      FRAMES = (3..12) # looked at: the fewest, and one more for each
+      EVERY = 48 # frames of the stretch
       WIDTH = 240 # of them, at most
       HEIGHT = 135
       # Codes by which colours between the frames looked at may differ from theirs.
       MARGIN = 0.01
       LARGEST_ERROR = 0.5 # codes of the output
+      HOPELESS = 16 * LARGEST_ERROR # twice the nodes make it a quarter or, at kinks, half
 
       # @param source [Programme::Source]
       # @param output [Grade::Output]
       # @param bits [Integer] of the output
       # @param first [Integer] source frame
       # @param count [Integer]
-      def initialize(source:, output:, bits:, first:, count:)
+      # @param size [Integer, nil] nodes, where they are known to be enough
+      # @raise [MediaError] of a source that cannot be looked at
+      def initialize(source:, output:, bits:, first:, count:, size: nil)
         @source, @bits, @first, @count = source, bits, first, count
         @output = output
-        @bake, @error = nearest if source.moving.nil? && source.plan.pointwise? && !Colour.encoding(source.plan.source).linear?
+        if size
+          @bake = baked(size)
+        elsif source.moving.nil? && source.plan.pointwise? && !Colour.encoding(source.plan.source).linear?
+          @bake, @error = nearest
+        end
       end
 
       # @return [Float, nil] worst difference, in codes of the output; nil where nothing can be baked
@@ -33,34 +41,46 @@ module Mordant
 
       def fits? = !error.nil? && error < LARGEST_ERROR
 
-      # @yieldparam input [Array<String>] arguments for ffmpeg, up to its input
-      # @yieldparam filters [String] from decoded frames to 16-bit graded RGB
-      def open(width:, height:)
+      # @return [Integer] nodes
+      def size = @bake.size
+
+      # @param frame [Integer] of the source, the first one to draw
+      # @param record [Integer] its number, by which its noise is chosen
+      # @param rate [Rational]
+      # @param dither [Boolean]
+      # @yieldparam arguments [Array<String>] for ffmpeg, from input to graded 16-bit RGB frames
+      def open(frame:, record:, rate:, width:, height:, dither:)
         Dir.mktmpdir("mordant") do |folder|
           path = File.join(folder, "grade.cube")
           File.write(path, Lut::Cube.write(@bake.table))
-          input, scale = @source.reader.decoding(first: @first, width:, height:)
-          yield input, "#{scale},format=gbrp16le,lut3d=file=#{path}:interp=tetrahedral"
+          input, scale = @source.reader.decoding(first: frame, width:, height:)
+          graded = "[0:v:0]#{scale},format=gbrp16le,lut3d=file=#{path}:interp=tetrahedral"
+          noise = NoisePicture.new(File.join(folder, "noise"), width:, height:, bits: @bits) if dither
+          yield [*input, *noise&.input, "-filter_complex", noise ? noise.over(graded, record:, rate:) : "#{graded}[drawn]", "-map", "[drawn]", "-an"]
         end
       end
 
       private
 
+      def baked(size) = Grade::Bake.new(plan: @source.plan, output: @output, size:)
+
       # The smallest lattice that is near enough, or the largest, with its error.
       def nearest
         probes = colours
         SIZES.each do |size|
-          bake = Grade::Bake.new(plan: @source.plan, output: @output, size:)
+          bake = baked(size)
           error = bake.error(probes).worst * (2**@bits - 1)
-          return [bake, error] if error < LARGEST_ERROR || size == SIZES.last
+          return [bake, error] if error < LARGEST_ERROR || error > HOPELESS || size == SIZES.last
         end
       end
 
+      def looking(&) = Thread.new(&).tap { |thread| thread.report_on_exception = false }
+
       # Codes of frames at equal distances, each also moved to either side.
       def colours
-        most = [FRAMES, @count].min
+        most = (FRAMES.begin + @count / EVERY).clamp(FRAMES)
         numbers = Array.new(most) { |i| @first + i * (@count - 1) / [most - 1, 1].max }.uniq
-        frames = numbers.map { |number| Thread.new { @source.reader.frame(number, width: WIDTH, height: HEIGHT) } }.map(&:value)
+        frames = numbers.map { |number| looking { @source.reader.frame(number, width: WIDTH, height: HEIGHT) } }.map(&:value)
         all = Numo::NArray.hstack(frames.map { |frame| Numo::DFloat.cast(frame.rgb) / 65_535 })
         moves = Grade::Bake.spread(all.shape[1]) * (2 * MARGIN) - MARGIN
         Numo::NArray.hstack([all, (all + moves).clip(0.0, 1.0)])

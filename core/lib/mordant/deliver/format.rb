@@ -22,6 +22,9 @@ module Mordant
           @id, @label, @about, @extension, @bits, @options = id, label, about, extension, bits, options.freeze
         end
 
+        # @return [Array<Integer>] width and height of the least raster that it can hold
+        def least = [16, 16]
+
         def float? = bits.nil?
 
         # @return [Array<Class>] by id

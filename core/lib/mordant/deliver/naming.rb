@@ -32,7 +32,10 @@ module Mordant
       # @param relative [String] from expand, with extension
       # @return [String] absolute path, not existing yet
       # @raise [ParameterError] when it would overwrite, or leads out of the root
+      # @raise [MediaError] when the root is not there
       def self.place(root, relative)
+        raise MediaError.new(root, "the delivery folder is not there; connect its disk, or make it again") unless File.directory?(root)
+
         base = File.realpath(root)
         path = File.expand_path(relative, base)
         known = path

@@ -4,30 +4,21 @@ module Mordant
   module Deliver
     # A stretch of a programme, decoded and graded once, written to several outputs.
     class Pass
-      # A frame that could not be made, and why.
-      Lost = Struct.new(:record, :reason)
-
-      # @return [Array<Lost>] frames that were left out
-      attr_reader :lost
-
-      # @return [Hash{Object => Array<Array<Float>>}] light levels by output, see LightLevels
-      attr_reader :levels
-
-      # @return [Hash{Object => Array<Array>}] by output, record frames with the share of their pixels
-      #   that lies beyond what its codes can say
-      attr_reader :beyond
+      # @return [Findings]
+      attr_reader :findings
 
       # @param programme [Programme] whose sources have the variants of the sheets
       # @param space [Colour::WorkingSpace]
       # @param writers [Hash{Object => SequenceWriter, VideoWriter}] by output
       # @param skip [Boolean] leave frames out that cannot be decoded, and go on
       # @param describe [#call] record frame to [Media::FrameFacts, tokens of burn-ins]
-      def initialize(programme:, space:, writers:, describe:, skip: false)
+      # @param findings [Findings] of those before it
+      def initialize(programme:, space:, writers:, describe:, skip: false, findings: Findings.new)
         @programme, @space, @writers, @describe, @skip = programme, space, writers, describe, skip
-        @lost, @levels, @beyond = [], Hash.new { |all, output| all[output] = [] }, Hash.new { |all, output| all[output] = [] }
+        @findings = findings
       end
 
-      # Writes what is missing of a stretch.
+      # Writes what is missing of a stretch, and measures what was not.
       #
       # @yieldparam record [Integer] frame that all outputs have now; may raise to stop
       # @raise [MediaError, SystemCallError] with all frames before it written
@@ -35,11 +26,14 @@ module Mordant
         @writers.each_value(&:open)
         at = first
         while at < first + count
-          at = (@writers.values.all? { |writer| writer.has?(at) }) ? at + 1 : stretch(at, first + count - at, &block)
+          at = (@writers.keys.all? { |output| settled?(output, at) }) ? at + 1 : stretch(at, first + count - at, &block)
         end
+        GC.start # what is left of frames does not add up from stretch to stretch
       end
 
       private
+
+      def settled?(output, record) = @writers[output].has?(record) && findings.measured?(output, record)
 
       # @return [Integer] the first frame that was not reached
       def stretch(first, count, &block)
@@ -55,8 +49,7 @@ module Mordant
         # a decoder that stops may take good frames before the bad one along
         return stretch(at, 1, &block) if count > 1
 
-        @lost << Lost.new(at, e.message)
-        leave_out(at)
+        leave_out(at, e.message)
         at + 1
       end
 
@@ -66,15 +59,14 @@ module Mordant
         facts, tokens = @describe.call(record)
         seen = {}
         @writers.each do |output, writer|
-          next if writer.has?(record)
+          next if settled?(output, record)
 
           sheet = writer.sheet
           key = [sheet.variant, sheet.view, sheet.format.float?]
           viewed, beyond = seen[key] ||= viewed(frames.fetch(sheet.variant), sheet)
           picture = sheet.burns.draw(Fit.call(viewed, sheet), tokens)
-          @beyond[output] << [record, beyond] if beyond.positive?
-          LightLevels.of(picture)&.then { |levels| @levels[output] << levels }
-          writer.write(record, picture, facts)
+          findings.measure(output, record, levels: LightLevels.of(picture), beyond:)
+          writer.write(record, picture, facts) unless writer.has?(record)
         end
       end
 
@@ -95,13 +87,17 @@ module Mordant
       end
 
       # A video has no gaps: a black frame stands where one is lost.
-      def leave_out(record)
+      def leave_out(record, reason)
         facts, = @describe.call(record)
-        @writers.each_value do |writer|
-          next if writer.sheet.format.sequence?
+        @writers.each do |output, writer|
+          next if settled?(output, record)
 
           sheet = writer.sheet
-          writer.write(record, Frame.new(Numo::SFloat.zeros(3, sheet.width * sheet.height), width: sheet.width, height: sheet.height, encoding: sheet.view.encoding), facts)
+          unless sheet.format.sequence? || writer.has?(record)
+            writer.write(record, Frame.new(Numo::SFloat.zeros(3, sheet.width * sheet.height), width: sheet.width, height: sheet.height, encoding: sheet.view.encoding), facts)
+          end
+          findings.measure(output, record) unless sheet.format.sequence?
+          findings.lose(output, record, reason)
         end
       end
     end

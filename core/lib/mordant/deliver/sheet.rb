@@ -8,7 +8,7 @@ module Mordant
       KEYS = %w[format options view width height fit mask range burns safe graded look dither].freeze
       FITS = {"bars" => "whole picture, bars around it", "crop" => "raster filled, the rest cut off"}.freeze
       MASKS = (1.0..4.0)
-      EDGES = (16..8192) # pixels
+      LARGEST = 8192 # pixels of an edge
       HANDLES = (0..240) # frames
 
       # @return [Class] a Format
@@ -33,7 +33,7 @@ module Mordant
         @format = Format.fetch(document["format"])
         @view = document["view"].is_a?(Grade::View) ? document["view"] : Grade::View.from(document["view"], path: "#{path}.view")
         @options = chosen(document.fetch("options", nil) || {})
-        @width, @height = edge("width", width), edge("height", height)
+        @width, @height = edge("width", width, format.least.first), edge("height", height, format.least.last)
         @fit = one_of("fit", FITS.keys)
         @mask = number("mask", MASKS, nil)
         @range = one_of("range", format.ranges)
@@ -53,8 +53,10 @@ module Mordant
       # @return [Array]
       def variant = [graded?, graded? ? look : 0.0]
 
+      def dither? = @dither && !format.float?
+
       # @return [Dither, nil] for a frame
-      def dither(frame) = (@dither && !format.float?) ? Dither.new(frame) : nil
+      def dither(frame) = dither? ? Dither.new(frame) : nil
 
       # @return [Array<String>] what somebody should know before it is written
       def warnings = format.warnings(view)
@@ -88,11 +90,11 @@ module Mordant
         end
       end
 
-      def edge(name, default)
+      def edge(name, default, least)
         value = @document[name] || default
-        return value if value.is_a?(Integer) && EDGES.cover?(value)
+        return value if value.is_a?(Integer) && value.between?(least, LARGEST)
 
-        refuse(name, "#{EDGES.begin} to #{EDGES.end} pixels", value)
+        refuse(name, "#{least} to #{LARGEST} pixels for #{format.label}", value)
       end
 
       def one_of(name, values, default: values.first)

@@ -2,8 +2,9 @@
 
 module Mordant
   module Deliver
-    # One video file, encoded by ffmpeg. Frames are first kept without loss in the pixel
-    # format of the encoder, part by part; the whole is encoded when all are there.
+    # One video file, encoded by ffmpeg part by part. Where every frame stands by itself the
+    # parts are joined as they are; else they are kept without loss, and the whole is encoded
+    # when all are there.
     class VideoFormat < Format
       SCALING = "flags=bicubic+accurate_rnd+full_chroma_int+full_chroma_inp"
 
@@ -14,11 +15,17 @@ module Mordant
         # @param pixels [String]
         # @param encoder [Array<String>] arguments
         # @param container [Array<String>] arguments
-        def encoded(pixels:, encoder:, container:)
-          @pixels, @encoder, @container = pixels, encoder, container
+        # @param intra [Boolean] every frame is coded by itself
+        # @param least [Array<Integer>] width and height
+        def encoded(pixels:, encoder:, container:, intra: false, least: nil)
+          @pixels, @encoder, @container, @intra, @least = pixels, encoder, container, intra, least
         end
 
+        def least = @least || super
+
         def sequence? = false
+
+        def intra? = @intra
 
         # Video of luma and colour differences may be legal; RGB is full.
         def ranges = rgb? ? super : [Colour::SignalRange::LEGAL, Colour::SignalRange::FULL]
@@ -36,8 +43,15 @@ module Mordant
           "scale=out_color_matrix=#{matrix(sheet).sub("bt2020nc", "bt2020")}:out_range=#{range(sheet)}:#{SCALING},format=#{pixels}"
         end
 
-        # @return [Array<String>] arguments that keep frames without loss
-        def lossless(sheet) = ["-c:v", "ffv1", "-level", "3", "-g", "1", "-slicecrc", "1", *tags(sheet)]
+        # @return [Array<String>] arguments that encode a part
+        def part(sheet) = intra? ? encoder(sheet) : ["-c:v", "ffvhuff", *tags(sheet)]
+
+        # @param rate [Rational] frames a second
+        # @param light [Hash, nil] see #encoder
+        # @return [Array<String>] arguments that make the whole of parts
+        def whole(sheet, rate:, light:)
+          intra? ? ["-c:v", "copy", *tags(sheet), "-r", rate.to_s] : [*encoder(sheet, light:), "-fps_mode", "cfr", "-r", rate.to_s]
+        end
 
         # @param light [Hash, nil] :cll and :fall in cd/m2, of what is absolute
         # @return [Array<String>] arguments of the encoder

@@ -5,9 +5,9 @@ require "fileutils"
 module Mordant
   module Deliver
     # Writes a video file from frames that come in any order from anywhere. Frames lie in a
-    # folder beside the file, first each by itself, then part by part without loss; when all
-    # are there they are encoded in one go. What is in the folder is whole, so that a killed
-    # writer loses the frame it was on.
+    # folder beside the file, first each by itself, then part by part; when all are there the
+    # parts are made one. What is in the folder is whole, so that a killed writer loses the
+    # frame it was on.
     class VideoWriter
       # Seconds in which an encoder may finish no frame.
       PATIENCE = 600
@@ -45,7 +45,7 @@ module Mordant
 
         partial = "#{part_file(first, count)}.#{Process.pid}.part"
         Media::Command.feed(["ffmpeg", *QUIET, "-f", "rawvideo", "-pix_fmt", "rgb48le", "-s", "#{sheet.width}x#{sheet.height}", "-framerate", @rate.to_s, "-i", "pipe:0",
-          "-vf", filters, *sheet.format.lossless(sheet), "-f", "matroska", "file:#{partial}"], path:) do |io|
+          "-vf", filters, *sheet.format.part(sheet), "-f", "nut", "file:#{partial}"], path:) do |io|
           (first...(first + count)).each { |record| IO.copy_stream(frame_file(record), io) }
         end
         File.rename(partial, part_file(first, count))
@@ -54,7 +54,7 @@ module Mordant
         FileUtils.rm_f(partial) if partial
       end
 
-      # Encodes the whole.
+      # Makes the whole of the parts.
       #
       # @param timecode [Cut::Timecode] of the first frame
       # @param reel [String, nil]
@@ -66,41 +66,35 @@ module Mordant
         return if File.exist?(path)
 
         partial = File.join(folder, "whole.part")
-        File.write(list, parts.map { |part| "file '#{part_file(*part).gsub("'", "'\\\\''")}'\n" }.join)
+        File.write(list, parts.map { |part| entry(*part) }.join)
         arguments = ["ffmpeg", *QUIET, "-progress", "pipe:1", "-f", "concat", "-safe", "0", "-i", list, *(audio ? ["-i", "file:#{audio}"] : []), "-map", "0:v:0",
-          *(audio ? ["-map", "1:a:0", "-c:a", sheet.format.sound] : []), "-fps_mode", "cfr", "-r", @rate.to_s,
-          *sheet.format.encoder(sheet, light:), *sheet.format.container(sheet, timecode:, reel:), "file:#{partial}"]
+          *(audio ? ["-map", "1:a:0", "-c:a", sheet.format.sound] : []),
+          *sheet.format.whole(sheet, rate: @rate, light:), *sheet.format.container(sheet, timecode:, reel:), "file:#{partial}"]
         Media::Command.stream(arguments, path:, limit: PATIENCE) do |io|
           io.each_line { |line| yield $1.to_i if block_given? && line =~ /\Aframe=\s*(\d+)/ }
         end
         keep(partial)
       end
 
-      # A stretch of one shot, rendered by ffmpeg alone.
+      # Makes frames that are missing of a stretch by ffmpeg alone, each whole or not there. One
+      # that cannot be made is left to #write, whose caller knows what to do about it.
       #
       # @param bulk [Bulk]
-      # @param count [Integer] frames
-      # @yieldparam done [Integer] frames
-      # @raise [MediaError]
-      def bulk(bulk, count, timecode:, reel: nil)
-        return if File.exist?(path) # it was all there when the worker was killed
-
+      # @param records [Range<Integer>]
+      # @param frame [Integer] of the source, the first one's
+      # @yieldparam done [Integer] frames that there are now
+      def draw(bulk, records, frame:)
         open
-        partial = File.join(folder, "bulk.part")
-        done = 0
-        bulk.open(width: sheet.width, height: sheet.height) do |input, filters|
-          timing = "settb=#{@rate.denominator}/#{@rate.numerator},setpts=N"
-          arguments = ["ffmpeg", *QUIET, "-xerror", "-progress", "pipe:1", *input, "-map", "0:v:0", "-frames:v", count.to_s, "-an", "-fps_mode", "cfr", "-r", @rate.to_s,
-            "-vf", "#{filters},#{self.filters},#{timing}", *sheet.format.encoder(sheet), *sheet.format.container(sheet, timecode:, reel:), "file:#{partial}"]
-          Media::Command.stream(arguments, path:, limit: PATIENCE) do |io|
-            io.each_line { |line| (done = $1.to_i) && block_given? && yield(done) if line =~ /\Aframe=\s*(\d+)/ }
+        at = records.find { |record| !has?(record) } or return
+        bulk.open(frame: frame + at - records.begin, record: at, rate: @rate, width: sheet.width, height: sheet.height, dither: sheet.dither?) do |arguments|
+          drawing = ["ffmpeg", *QUIET, "-xerror", "-progress", "pipe:1", *arguments, "-frames:v", (records.end - at).to_s, "-fps_mode", "passthrough",
+            "-pix_fmt", "rgb48le", "-c:v", "rawvideo", "-f", "image2", "-atomic_writing", "1", "-start_number", at.to_s, File.join(folder.gsub("%", "%%"), "f%08d")]
+          Media::Command.stream(drawing, path:) do |outflow|
+            outflow.each_line { |line| yield at - records.begin + $1.to_i if block_given? && line =~ /\Aframe=\s*(\d+)/ }
           end
         end
-        raise MediaError.new(path, "the source ends #{count - done} frames early; copy it again or take fewer frames") if done < count
-
-        keep(partial)
-      ensure
-        FileUtils.rm_f(partial) if partial
+      rescue MediaError
+        raise if has?(records.end - 1) # all are there, and yet something is wrong
       end
 
       def abandon = FileUtils.rm_rf(folder)
@@ -120,12 +114,18 @@ module Mordant
 
       def frame_file(record) = File.join(folder, "f#{record.to_s.rjust(8, "0")}")
 
-      def part_file(first, count) = File.join(folder, "p#{first.to_s.rjust(8, "0")}-#{count}.mkv")
+      def part_file(first, count) = File.join(folder, "p#{first.to_s.rjust(8, "0")}-#{count}.nut")
+
+      # With its length, of which a part itself tells nothing; rounded so that no error adds up.
+      def entry(first, count)
+        from, to = [first, first + count].map { |record| ((record - @first) / @rate * 1_000_000).round }
+        "file '#{part_file(first, count).gsub("'", "'\\\\''")}'\nduration #{to - from}us\n"
+      end
 
       def list = File.join(folder, "parts.txt")
 
       # @return [Array<Array(Integer, Integer)>] first and count of each, in order
-      def parts = Dir.children(folder).filter_map { |name| name[/\Ap(\d+)-(\d+)\.mkv\z/] && [$1.to_i, $2.to_i] }.sort
+      def parts = Dir.children(folder).filter_map { |name| name[/\Ap(\d+)-(\d+)\.nut\z/] && [$1.to_i, $2.to_i] }.sort
     end
   end
 end

@@ -89,7 +89,9 @@ RSpec.describe Mordant::Deliver::Bulk, :folder do
     expect(made).to be_fits
     quick, slow = review("quick.mp4"), review("slow.mp4")
     told = []
-    quick.bulk(made, 6, timecode: start) { |done| told << done }
+    quick.draw(made, 0...6, frame: 2) { |done| told << done }
+    quick.seal(0, 6)
+    quick.finish(timecode: start)
     output = Mordant::Grade::Output.for(Mordant::Grade::View::STANDARD, display)
     slow.open
     record = -1
@@ -113,11 +115,34 @@ RSpec.describe Mordant::Deliver::Bulk, :folder do
     expect(bulk(source(Frames.recipe, encoding: "aces2065-1"))).not_to be_fits
   end
 
-  it "says when a source ends early, and leaves nothing" do
+  it "leaves frames that a source has not to the exact way, and goes on where it was killed" do
     output = review("short.mp4")
     made = bulk(source(Frames.recipe(gain: [0.9, 1, 1, 1])), first: 2, count: 6)
-    expect { output.bulk(made, 30, timecode: start) }.to raise_error(Mordant::MediaError, /ends 22 frames early/)
+    output.draw(made, 0...30, frame: 2)
+    expect((0...30).select { |record| output.has?(record) }).to eq((0...8).to_a)
+    frames = Dir.glob("#{output.folder}/f*").sort.map { |file| File.binread(file) }
+    expect(frames.uniq.size).to be > 1
+    [5, 7].each { |record| File.delete(File.join(output.folder, format("f%08d", record))) }
+    output.draw(made, 0...8, frame: 2)
+    expect(Dir.glob("#{output.folder}/f*").sort.map { |file| File.binread(file) }).to eq(frames)
     output.abandon
     expect(Dir.children(@folder)).to eq(["steps.mkv"])
+  end
+
+  it "dithers like the exact way: within a code, another noise for each frame, the same for a frame drawn again" do
+    made = bulk(source(Frames.recipe(gain: [0.9, 1, 1, 1])))
+    drawn = {plain: false, dithered: true, again: true}.to_h do |name, dither|
+      sheet = Mordant::Deliver::Sheet.new({"format" => "h264", "view" => Mordant::Grade::View::STANDARD, "dither" => dither}, width: 64, height: 36)
+      writer = Mordant::Deliver::VideoWriter.new(sheet, path: File.join(@folder, "#{name}.mp4"), rate: Rational(24), first: 0)
+      writer.draw(made, ((name == :again) ? 3 : 1)...5, frame: (name == :again) ? 5 : 3)
+      [name, (3...5).map { |record| Numo::Int32.cast(Numo::UInt16.from_binary(File.binread(File.join(writer.folder, format("f%08d", record))))) }]
+    end
+    noise = drawn[:dithered].zip(drawn[:plain]).map { |one, other| one - other }
+    code = 65_535 / 1023.0
+    expect(noise.map { |all| all.abs.max }).to all(be_within(1).of(code / 2))
+    expect(noise.map { |all| Numo::DFloat.cast(all).mean }).to all(be_within(1.5).of(0))
+    expect(noise.map { |all| Numo::DFloat.cast(all).stddev }).to all(be_within(0.5).of(code / Math.sqrt(12)))
+    expect(noise[0]).not_to eq(noise[1])
+    expect(drawn[:again]).to eq(drawn[:dithered])
   end
 end

@@ -36,7 +36,7 @@ RSpec.describe Mordant::Deliver::Format, :folder do
       pass.run(first:, count: some)
       writer.seal(first, some)
     end
-    writer.finish(timecode: start, reel: "H014", light: Mordant::Deliver::LightLevels.over(pass.levels[:out]))
+    writer.finish(timecode: start, reel: "H014", light: Mordant::Deliver::LightLevels.over(pass.findings.levels(:out)))
     [sheet, path]
   end
 
@@ -103,6 +103,39 @@ RSpec.describe Mordant::Deliver::Format, :folder do
     expect((0...6).map { |record| decoded(path, sheet, record).to_a }).to eq(through)
   end
 
+  %w[vc3-mov vc3-mxf ffv1 h264].each do |format|
+    it "makes one #{format} of its parts without a gap, at a broken rate too" do
+      rate = Rational(30_000, 1001)
+      sheet = Mordant::Deliver::Sheet.new({"format" => format, "view" => views["rec709-bt1886"]}, width: 256, height: 144)
+      writer = Mordant::Deliver::VideoWriter.new(sheet, path: File.join(@folder, "out#{sheet.format.extension}"), rate:, first: 0)
+      writer.open
+      frame = Mordant::Grade::Output.for(sheet.view, space).run(stage.picture(0))
+      [[0, 5], [5, 2], [7, 4]].each do |first, count|
+        (first...(first + count)).each { |record| writer.write(record, frame, nil) }
+        writer.seal(first, count)
+      end
+      writer.finish(timecode: start)
+      packets = JSON.parse(Mordant::Media::Command.run(%W[ffprobe -v error -of json -select_streams v -show_entries packet=pts_time #{writer.path}], path: writer.path))["packets"]
+      expect(packets.map { |packet| packet["pts_time"].to_f }.sort).to match(Array.new(11) { |at| be_within(0.001).of(at / rate) })
+    end
+  end
+
+  it "measures again what a killed writer wrote and did not tell of, and writes nothing of it twice" do
+    sheet = Mordant::Deliver::Sheet.new({"format" => "png-16", "view" => views["rec2100-pq"]}, width: 256, height: 144)
+    writer = Mordant::Deliver::SequenceWriter.new(sheet, path: File.join(@folder, "hdr"), start:, first: 0)
+    describe = ->(record) { [Mordant::Media::FrameFacts.new(rate: Rational(24), timecode: start + record), {}] }
+    pass = ->(findings) { Mordant::Deliver::Pass.new(programme: stage, space:, writers: {7 => writer}, describe:, findings:) }
+    whole = Mordant::Deliver::Findings.new
+    pass[whole].run(first: 0, count: 4)
+    times = Dir.glob("#{writer.path}/*").map { |file| File.mtime(file) }
+    killed = Mordant::Deliver::Findings.new(JSON.parse(whole.to_h.transform_values { |found| found.merge("measured" => [0, 1], "levels" => found["levels"].first(2)) }.to_json))
+    written = []
+    pass[killed].run(first: 0, count: 4) { |record| written << record }
+    expect(written).to eq([2, 3])
+    expect(killed.levels(7)).to eq(whole.levels(7))
+    expect(Dir.glob("#{writer.path}/*").map { |file| File.mtime(file) }).to eq(times)
+  end
+
   it "counts the pixels that codes cannot say, of each frame" do
     rgb = Numo::SFloat.new(3, 100).fill(0.4)
     rgb[true, 0...10] = 1.4
@@ -113,7 +146,7 @@ RSpec.describe Mordant::Deliver::Format, :folder do
       writer = Mordant::Deliver::SequenceWriter.new(sheet, path: File.join(@folder, format), start:, first: 0)
       pass = Mordant::Deliver::Pass.new(programme: stage, space:, writers: {it: writer}, describe: ->(record) { [Mordant::Media::FrameFacts.new(rate: Rational(24), timecode: start + record), {}] })
       pass.run(first: 3, count: 2)
-      pass.beyond[:it]
+      pass.findings.beyond(:it)
     end
     expect(found).to eq([[[3, 0.1], [4, 0.1]], []])
   end
@@ -133,7 +166,7 @@ RSpec.describe Mordant::Deliver::Format, :folder do
     sheet = Mordant::Deliver::Sheet.new({"format" => "h264", "view" => views["rec709-bt1886"]}, width: 256, height: 144)
     writer = Mordant::Deliver::VideoWriter.new(sheet, path: File.join(@folder, "gone.mp4"), rate: Rational(24), first: 0)
     writer.open
-    File.binwrite(File.join(writer.folder, "p00000000-2.mkv"), "nothing")
+    File.binwrite(File.join(writer.folder, "p00000000-2.nut"), "nothing")
     expect { writer.finish(timecode: start) }.to raise_error(Mordant::MediaError, /gone\.mp4/)
     expect(File.exist?(writer.path)).to be(false)
     writer.abandon

@@ -35,7 +35,7 @@ module Server
 
     def parts = @parts ||= Part.of(@output.order, @output.shot_id).pluck(:found)
 
-    def each_found(kind) = parts.flat_map { |found| found.dig(kind, @output.id.to_s) || [] }
+    def each_found(kind) = parts.flat_map { |found| found.dig(@output.id.to_s, kind) || [] }
 
     def encode
       writer = @output.writer(@stretch)
@@ -48,7 +48,7 @@ module Server
 
     # @return [Mordant::Deliver::Report]
     def checked
-      lost = parts.flat_map { |found| found["lost"] || [] }
+      lost = each_found("lost").map(&:first)
       found = Mordant::Deliver::Check.new(@output.writer(@stretch), rate: @output.order.cut.project.rate, first: 0, count: @output.frames, lost:).call { go_on }
       sheet = @output.made_as
       from = @stretch.cut.project.space.label

@@ -32,10 +32,11 @@ module Server
       return stop("failed") if outputs.empty?
 
       writers = outputs.to_h { |output| [output.id, output.writer(@stretch)] }
-      pass = pass(outputs, writers)
-      pass.run(first: @part.first, count: @part.frames) { |frame| report(frame - @part.first + 1, outputs) }
+      @findings = Mordant::Deliver::Findings.new(@part.found)
+      draw(outputs, writers)
+      pass(outputs, writers).run(first: @part.first, count: @part.frames) { |frame| report(frame - @part.first + 1, outputs) }
       writers.each_value.map { |writer| Thread.new { writer.seal(@part.first, @part.frames) }.tap { |thread| thread.report_on_exception = false } }.each(&:join)
-      @part.update!(status: "done", done: @part.frames, found: found(pass))
+      @part.update!(status: "done", done: @part.frames, found: @findings.to_h)
       count_done
       true
     rescue Changed
@@ -62,13 +63,17 @@ module Server
       kept
     end
 
-    def pass(outputs, writers)
-      described = ->(frame) { @stretch.describe(frame, name: File.basename(outputs.first.path, ".*"), written: @order.created_at) }
-      Mordant::Deliver::Pass.new(programme: @stretch.programme(outputs.map(&:made_as)), space: @order.cut.project.space, writers:, skip: @order.skip, describe: described)
+    # What ffmpeg can render alone comes first; of one output the frames are counted.
+    def draw(outputs, writers)
+      outputs.each do |output|
+        lattices = Lattices.new(output, @stretch)
+        lattices.draw(writers[output.id], @part.range, @findings) { |done| report(outputs.one? ? done : @part.done, outputs) }
+      end
     end
 
-    def found(pass)
-      {"lost" => pass.lost.map(&:record), "reasons" => pass.lost.map(&:reason).uniq, "levels" => pass.levels, "beyond" => pass.beyond}
+    def pass(outputs, writers)
+      described = ->(frame) { @stretch.describe(frame, name: File.basename(outputs.first.path, ".*"), written: @order.created_at) }
+      Mordant::Deliver::Pass.new(programme: @stretch.programme(outputs.map(&:made_as)), space: @order.cut.project.space, writers:, skip: @order.skip, describe: described, findings: @findings)
     end
 
     # Progress, now and then; and whether to go on.
@@ -77,7 +82,7 @@ module Server
       return if @reported && now - @reported < REPORT_EVERY && done < @part.frames
 
       @reported = now
-      @part.update!(done:)
+      @part.update!(done:, found: @findings.to_h)
       count_done
       raise Changed if @order.reload.paused || cancelled?(outputs)
     end

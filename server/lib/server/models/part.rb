@@ -2,9 +2,10 @@
 
 module Server
   # Some neighbouring frames of what an order delivers, rendered by one worker for all its
-  # outputs. found: frames that were lost, light levels and pixels beyond the codes, by output.
+  # outputs. found: what was found out of them, see Mordant::Deliver::Findings.
   class Part < Record
     FRAMES = 24
+    QUICK = 96
 
     belongs_to :order
     belongs_to :shot, optional: true

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Server
+  # Has frames of an output drawn by ffmpeg alone where a lattice would not show. Whether it
+  # would is looked for once for each shot, and kept with the output.
+  class Lattices
+    MOST_BITS = 10
+    TOO_COARSE = 0 # nodes that are kept where none are enough
+
+    # @param output [Output]
+    # @param stretch [Stretch]
+    def initialize(output, stretch)
+      @output, @stretch, @sheet = output, stretch, output.made_as
+    end
+
+    # Nothing is drawn over it, its raster is the project's, no light is measured, and its
+    # codes are few enough that a lattice could do.
+    def possible?
+      project = @output.order.cut.project
+      !@sheet.format.sequence? && @sheet.format.bits <= MOST_BITS && @sheet.burns.empty? && @sheet.mask.nil? && @sheet.safe.empty? &&
+        [@sheet.width, @sheet.height] == [project.width, project.height] && !Mordant::Colour.encoding(@sheet.view.encoding).absolute?
+    end
+
+    # @param writer [Mordant::Deliver::VideoWriter]
+    # @param records [Range<Integer>] of which frames are drawn, where they can be
+    # @param findings [Mordant::Deliver::Findings] nothing is left to measure of what is drawn
+    # @yieldparam done [Integer] frames of the range that there are now
+    # @raise [Mordant::MediaError]
+    def draw(writer, records, findings)
+      return unless possible?
+
+      @stretch.timeline.segments(records.begin, records.size).each do |segment|
+        bulk = bulk(segment.incoming) unless segment.outgoing
+        next unless bulk
+
+        range = segment.first...(segment.first + segment.length)
+        writer.draw(bulk, range, frame: segment.incoming.source_at(segment.first)) { |done| yield range.begin - records.begin + done }
+        range.each { |record| findings.measure(@output.id, record) if writer.has?(record) }
+      end
+    end
+
+    private
+
+    # @param member [Mordant::Cut::Timeline::Shot]
+    # @return [Mordant::Deliver::Bulk, nil]
+    def bulk(member)
+      nodes = @output.lattices[member.key.to_s]
+      return if nodes == TOO_COARSE
+      return made(member, size: nodes) if nodes
+
+      found = made(member)
+      keep(member.key, found.fits? ? found.size : TOO_COARSE)
+      found if found.fits?
+    rescue Mordant::MediaError
+      nil # the exact way tells what is wrong with it, or leaves frames out as the order says
+    end
+
+    def made(member, size: nil)
+      source = @stretch.source(@output.order.cut.shot(member.key), [@sheet.variant]).others.fetch(@sheet.variant)
+      Mordant::Deliver::Bulk.new(source:, output: @output.order.cut.project.output(@sheet.view), bits: @sheet.format.bits, first: member.source_in, count: member.length, size:)
+    end
+
+    # Another worker may have found out of other shots meanwhile.
+    def keep(key, nodes)
+      Output.where(id: @output.id).update_all(["lattices = lattices || ?::jsonb", {key.to_s => nodes}.to_json])
+      @output.lattices[key.to_s] = nodes
+    end
+  end
+end
