@@ -30,22 +30,26 @@ const shown = (key: string) =>
   <Dialog :open="open" class="relative z-40" @close="open = false">
     <div class="fixed inset-0 bg-black/60" aria-hidden="true" />
     <div class="fixed inset-0 flex items-center justify-center p-6">
-      <DialogPanel class="w-[560px] rounded-sm border border-line bg-pane p-5">
-        <DialogTitle class="mb-3 text-base font-semibold">Keys in this room</DialogTitle>
-        <dl class="columns-2 gap-x-8">
-          <div v-for="item in listed" :key="item.key" class="mb-1.5 flex break-inside-avoid justify-between gap-3">
-            <dt class="text-dim">{{ item.words }}</dt>
-            <dd><kbd class="whitespace-nowrap rounded-sm border border-line bg-raise px-1.5 font-sans text-xs">{{ shown(item.key) }}</kbd></dd>
-          </div>
-        </dl>
-        <h3 class="caption mt-5 mb-2">With the pointer</h3>
-        <dl class="space-y-1">
-          <div v-for="[what, does] in POINTER" :key="what" class="flex justify-between">
-            <dt>{{ what }}</dt>
-            <dd class="text-dim">{{ does }}</dd>
-          </div>
-        </dl>
-        <button class="control mt-5" @click="open = false">Close</button>
+      <DialogPanel class="flex max-h-full w-[920px] flex-col rounded-sm border border-line bg-pane">
+        <div class="flex items-center justify-between border-b border-line px-5 py-2.5">
+          <DialogTitle class="text-base font-semibold">Keys in this room</DialogTitle>
+          <button class="control" @click="open = false">Close</button>
+        </div>
+        <div class="min-h-0 overflow-y-auto p-5">
+          <dl class="columns-3 gap-x-8">
+            <div v-for="item in listed" :key="item.key" class="mb-1.5 flex break-inside-avoid justify-between gap-3">
+              <dt class="text-dim">{{ item.words }}</dt>
+              <dd><kbd class="whitespace-nowrap rounded-sm border border-line bg-raise px-1.5 font-sans text-xs">{{ shown(item.key) }}</kbd></dd>
+            </div>
+          </dl>
+          <h3 class="caption mt-4 mb-2">With the pointer</h3>
+          <dl class="columns-2 gap-x-8">
+            <div v-for="[what, does] in POINTER" :key="what" class="mb-1 flex break-inside-avoid justify-between gap-3">
+              <dt>{{ what }}</dt>
+              <dd class="text-dim">{{ does }}</dd>
+            </div>
+          </dl>
+        </div>
       </DialogPanel>
     </div>
   </Dialog>
