@@ -158,7 +158,7 @@ RSpec.describe "Orders", type: :request do
     order
     made = Server::Order.first
     call(:patch, "/orders/#{made.id}", {paused: true, priority: 5})
-    expect(Server::Record.connection.select_values("SELECT priority FROM que_jobs")).to eq([5])
+    expect(Server::Record.connection.select_values("SELECT priority FROM que_jobs")).to eq([6]) # behind the parts of what has begun
     work_off
     expect(states).to eq([["waiting", 0]] * 2)
     call(:patch, "/orders/#{made.id}", {paused: false})

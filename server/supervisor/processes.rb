@@ -10,6 +10,9 @@ module Supervisor
   class Processes
     PATIENCE = 60 # seconds until the first answer
     GRACE = 6 # seconds to end by themselves
+    # Arguments of a worker: it looks every second, and takes no job before it can begin with it,
+    # as others may be free for that.
+    QUEUE = %w[-i 1 --maximum-buffer-size 0].freeze
 
     # @param environment [Hash] MORDANT_DATABASE, MORDANT_PORT, MORDANT_VAR
     # @param log [String] folder
@@ -39,7 +42,7 @@ module Supervisor
 
     # @return [Integer] process id
     def start_worker(number)
-      launch("worker-#{number}", "nice", "-n", "5", "que", "-q", "default", "-w", "1", "-i", "1", "./server/worker.rb")
+      launch("worker-#{number}", "nice", "-n", "5", "que", "-q", "default", "-w", "1", *QUEUE, "./server/worker.rb")
     end
 
     # @return [Hash{String => Integer}] process ids by name

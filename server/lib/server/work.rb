@@ -3,7 +3,14 @@
 module Server
   # The queue of an order: what is to be done next of its stretches.
   module Work
+    BEHIND = 1 # in priority
+
     module_function
+
+    # Queues the beginning of a stretch, behind the parts of those that have begun.
+    def begin_with(order, shot_id)
+      OpenJob.enqueue(order.id, shot_id, job_options: {priority: order.priority + BEHIND})
+    end
 
     # Makes the parts of a stretch, if there are none yet, and queues those that wait.
     #
@@ -47,17 +54,17 @@ module Server
     def go_on(order)
       order.outputs.reload.reject(&:over?).map(&:shot_id).uniq.each do |shot_id|
         Part.of(order, shot_id).where(status: "failed").update_all(status: "waiting")
-        OpenJob.enqueue(order.id, shot_id, job_options: {priority: order.priority})
+        begin_with(order, shot_id)
       end
     end
 
     # Gives what waits the order's priority.
     def reorder(order)
-      ids = {"Server::OpenJob" => [order.id], "Server::PartJob" => order.parts.pluck(:id), "Server::FinishJob" => order.outputs.pluck(:id)}
-      ids.each do |job, keys|
+      waiting = {"Server::OpenJob" => [[order.id], BEHIND], "Server::PartJob" => [order.parts.pluck(:id), 0], "Server::FinishJob" => [order.outputs.pluck(:id), 0]}
+      waiting.each do |job, (keys, behind)|
         next if keys.empty?
 
-        sql = ActiveRecord::Base.sanitize_sql(["UPDATE que_jobs SET priority = ? WHERE job_class = ? AND (args->>0)::bigint IN (?)", order.priority, job, keys])
+        sql = ActiveRecord::Base.sanitize_sql(["UPDATE que_jobs SET priority = ? WHERE job_class = ? AND (args->>0)::bigint IN (?)", order.priority + behind, job, keys])
         ActiveRecord::Base.connection.execute(sql)
       end
     end

@@ -26,7 +26,6 @@ module Mordant
       # @return [Array<String>] what somebody should look at
       def notices
         black = @facts[:black].map { |first, count| "#{stretch(first, count)} black" }
-        still = @facts[:still].map { |first, count| "#{stretch(first, count)} the same as the frame before" }
         black + still + beyond
       end
 
@@ -52,6 +51,18 @@ module Mordant
       end
 
       private
+
+      SINGLY = 3 # places of a shot that are told one by one
+
+      # Runs of frames that stand still; of a shot that is held again and again one line.
+      def still
+        @facts[:still].group_by { |first, _| @place.call(first).first }.flat_map do |_, runs|
+          held = runs.map { |first, count| "#{stretch(first, count)} the same as the frame before" }
+          next held if runs.size <= SINGLY
+
+          "#{@place.call(runs.first.first).join(" ")} and #{runs.size - 1} more places of the shot, #{runs.sum(&:last)} frames in all: the same as the frame before"
+        end
+      end
 
       # Runs of frames whose pixels lie beyond the codes, with the most of them.
       def beyond

@@ -56,6 +56,12 @@ RSpec.describe Mordant::Deliver::Check, :folder do
     expect(report.to_html).to include("3 faults", "&lt;from&gt;", "MaxCLL 812.4").and include(found[:checksums].first[:md5])
   end
 
+  it "tells of a shot that is held again and again in one line" do
+    still = [[1, 2], [4, 1], [7, 2], [9, 1], [20, 3]]
+    report = Mordant::Deliver::Report.new({black: [], still:, checksums: []}, place: ->(record) { [(record < 12) ? "1A" : "1B", (start + record).to_s] })
+    expect(report.notices).to eq(["1A 10:00:00:01 and 3 more places of the shot, 6 frames in all: the same as the frame before", "1B 10:00:00:20, 3 frames: the same as the frame before"])
+  end
+
   it "keeps a chain of hash lists" do
     writer = sequence
     list = Mordant::Deliver::MediaHashList.new(@folder)

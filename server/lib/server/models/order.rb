@@ -29,7 +29,7 @@ module Server
         transaction do
           order = create!(cut:, template:, handles:, skip:)
           (shots || [nil]).each { |shot| made.each { |sheet, naming| order.add(sheet, naming:, shot:) } }
-          (shots || [nil]).each { |shot| OpenJob.enqueue(order.id, shot&.id, job_options: {priority: order.priority}) }
+          (shots || [nil]).each { |shot| Work.begin_with(order, shot&.id) }
           order
         end
       end

@@ -25,6 +25,9 @@ export const KINDS: { id: Kind; label: string; about: string }[] = [
 
 const MOST_KEPT = 8
 
+/** A distance in shots, in words. */
+const away = (shots: number) => (shots === 0 ? 'the same shot' : `${Math.abs(shots) === 1 ? 'one shot' : `${Math.abs(shots)} shots`} ${shots < 0 ? 'before' : 'after'}`)
+
 /**
  * The second picture beside the one that is graded: which, and how the two are shown. It
  * follows along, or is locked to its place; its time runs with the first one's or by itself.
@@ -130,7 +133,7 @@ export const useReference = defineStore('reference', () => {
   /** Record frame the second picture is at. */
   const frame = computed(() => (timeless.value || !second.value ? null : (second.value.frame ?? cut.frame)))
 
-  const label = () => KINDS.find((one) => one.id === kind.value)?.label ?? ''
+  const label = () => (kind.value === 'distance' ? away(distance.value) : (KINDS.find((one) => one.id === kind.value)?.label ?? ''))
   const NOTHING: Partial<Record<Kind, string>> = { before: 'no shot before', after: 'no shot after', distance: 'no shot there', hero: 'no hero', kept: 'no place kept', swatch: 'no swatch chosen', still: 'no still chosen', version: 'no other version' }
   const words = computed(() => {
     if (locked.value) return locked.value.words
