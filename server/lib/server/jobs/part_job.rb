@@ -63,11 +63,11 @@ module Server
       kept
     end
 
-    # What ffmpeg can render alone comes first; of one output the frames are counted.
+    # What ffmpeg can render alone comes first, output by output.
     def draw(outputs, writers)
-      outputs.each do |output|
+      outputs.each_with_index do |output, index|
         lattices = Lattices.new(output, @stretch)
-        lattices.draw(writers[output.id], @part.range, @findings) { |done| report(outputs.one? ? done : @part.done, outputs) }
+        lattices.draw(writers[output.id], @part.range, @findings) { |done| report((index * @part.frames + done) / outputs.size, outputs) }
       end
     end
 
@@ -82,7 +82,7 @@ module Server
       return if @reported && now - @reported < REPORT_EVERY && done < @part.frames
 
       @reported = now
-      @part.update!(done:, found: @findings.to_h)
+      @part.update!(done: [done, @part.done].max, found: @findings.to_h)
       count_done
       raise Changed if @order.reload.paused || cancelled?(outputs)
     end
