@@ -37,7 +37,7 @@ describe('what the picture is compared with', () => {
     expect(second('distance')).toEqual({ frame: 9 }) // 15 frames into a shot of ten
     useCut().go(12)
     expect(second('distance')).toEqual({ frame: 2 })
-    expect(useReference().words).toMatch(/ one shot before$/)
+    expect(useReference().words).toMatch(/ one before$/)
     useReference().distance = 1
     expect(second('distance')).toEqual({ frame: 32 })
     useReference().distance = 5

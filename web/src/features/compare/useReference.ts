@@ -26,7 +26,7 @@ export const KINDS: { id: Kind; label: string; about: string }[] = [
 const MOST_KEPT = 8
 
 /** A distance in shots, in words. */
-const away = (shots: number) => (shots === 0 ? 'the same shot' : `${Math.abs(shots) === 1 ? 'one shot' : `${Math.abs(shots)} shots`} ${shots < 0 ? 'before' : 'after'}`)
+const away = (shots: number) => (shots === 0 ? 'the same shot' : `${Math.abs(shots) === 1 ? 'one' : Math.abs(shots)} ${shots < 0 ? 'before' : 'after'}`)
 
 /**
  * The second picture beside the one that is graded: which, and how the two are shown. It
