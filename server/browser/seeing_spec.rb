@@ -77,7 +77,7 @@ RSpec.describe "Seeing" do
     press("h")
     expect(page).to have_css("[data-test=kept-span]")
     press(:Space)
-    expect(page).to have_css("[data-test=rate]", text: /[1-9] of 24/)
+    expect(page).to have_css("[data-test=rate]", text: /(1[5-9]|2[0-4]) of 24/)
     expect(page).to have_css("button", text: "stop")
     press(:Space)
     settle

@@ -147,11 +147,18 @@ RSpec.describe "Orders", type: :request do
     work_off
     expect(states).to eq([["done", 14]] * 3), Server::Output.pluck(:message).inspect
     one, two = cut.loaded_shots.map { |shot| shot.id.to_s }
-    expect(Server::Output.order(:id).pluck(:lattices)).to eq([{one => 33, two => 0}] * 2 + [{}])
+    nodes = -> { Server::Output.order(:id).map { |output| output.lattices.transform_values { |found| found["nodes"] } } }
+    expect(nodes.call).to eq([{one => 33, two => 0}] * 2 + [{}])
     middles = Server::Output.order(:id).map do |output|
       [3, 12].map { |frame| Numo::DFloat.cast(Mordant::Media::Reader.new(output.file, rate: Rational(24)).frame(frame, width: 64, height: 36).rgb.reshape(3, 36, 64)[true, 9...27, true]) }
     end
     middles.first.zip(middles.last) { |picture, made| expect((picture - made).abs.mean).to be < 2 * 65_535 / 1023.0 }
+    moving = {"id" => "a", "kind" => "lens_shading", "parameters" => {"amount" => [1, 0, 0, 0]}}
+    Server::Recipe.find_by(id: cut.loaded_shots.first.recipe.id).then { |recipe| recipe.accept(revision: recipe.revision, document: {"steps" => [moving]}, words: "x") }
+    output = Server::Output.first
+    stretch = Server::Stretch.new(Server::Order.find(output.order_id), nil)
+    Server::Lattices.new(output, stretch).draw(output.writer(stretch), 0...6, Mordant::Deliver::Findings.new)
+    expect(nodes.call.first).to eq({one => 0, two => 0}) # what was found of the grade before does not count
   end
 
   it "waits while it is paused, goes before others when it is put first, and goes on" do

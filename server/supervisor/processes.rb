@@ -10,9 +10,13 @@ module Supervisor
   class Processes
     PATIENCE = 60 # seconds until the first answer
     GRACE = 6 # seconds to end by themselves
-    # Arguments of a worker: it looks every second, and takes no job before it can begin with it,
-    # as others may be free for that.
-    QUEUE = %w[-i 1 --maximum-buffer-size 0].freeze
+
+    # It looks for jobs every second, and takes none before it can begin with it, as others may
+    # be free for that.
+    #
+    # @param count [Integer] jobs at once
+    # @return [Array<String>] command of a job process
+    def self.worker(count) = ["bundle", "exec", "que", "-q", "default", "-w", count.to_s, "-i", "1", "--maximum-buffer-size", "0", "./server/worker.rb"]
 
     # @param environment [Hash] MORDANT_DATABASE, MORDANT_PORT, MORDANT_VAR
     # @param log [String] folder
@@ -36,13 +40,13 @@ module Supervisor
     end
 
     def start_web
-      launch("web", "puma", "-C", "server/puma.rb", "server/config.ru")
+      launch("web", "bundle", "exec", "puma", "-C", "server/puma.rb", "server/config.ru")
       wait_for_answer
     end
 
     # @return [Integer] process id
     def start_worker(number)
-      launch("worker-#{number}", "nice", "-n", "5", "que", "-q", "default", "-w", "1", *QUEUE, "./server/worker.rb")
+      launch("worker-#{number}", "nice", "-n", "5", *Processes.worker(1))
     end
 
     # @return [Hash{String => Integer}] process ids by name
@@ -72,7 +76,7 @@ module Supervisor
 
     # Each in a group of its own, so that Ctrl-C reaches only us; it ends with us.
     def launch(name, *command)
-      running[name] = spawn(@environment, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", *command, :chdir => ROOT, :pgroup => true,
+      running[name] = spawn(@environment, "setpriv", "--pdeathsig", "TERM", *command, :chdir => ROOT, :pgroup => true,
         %i[out err] => [File.join(@log, "#{name}.log"), "a"], :in => File::NULL)
     end
 

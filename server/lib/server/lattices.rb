@@ -2,7 +2,7 @@
 
 module Server
   # Has frames of an output drawn by ffmpeg alone where a lattice would not show. Whether it
-  # would is looked for once for each shot, and kept with the output.
+  # would is looked for once for each shot and its grade, and kept with the output.
   class Lattices
     MOST_BITS = 10
     TOO_COARSE = 0 # nodes that are kept where none are enough
@@ -44,15 +44,25 @@ module Server
     # @param member [Mordant::Cut::Timeline::Shot]
     # @return [Mordant::Deliver::Bulk, nil]
     def bulk(member)
-      nodes = @output.lattices[member.key.to_s]
+      grade = grade_of(member)
+      kept = @output.lattices[member.key.to_s]
+      nodes = kept["nodes"] if kept && kept["grade"] == grade
       return if nodes == TOO_COARSE
       return made(member, size: nodes) if nodes
 
       found = made(member)
-      keep(member.key, found.fits? ? found.size : TOO_COARSE)
+      keep(member.key, {"grade" => grade, "nodes" => found.fits? ? found.size : TOO_COARSE})
       found if found.fits?
     rescue Mordant::MediaError
       nil # the exact way tells what is wrong with it, or leaves frames out as the order says
+    end
+
+    # @return [String] another one when anything changes that its pictures depend on
+    def grade_of(member)
+      shot = @output.order.cut.shot(member.key)
+      recipe = shot.delivered(*@sheet.variant)
+      parts = [recipe.to_h, recipe.stamps, shot.clip.source_encoding, member.source_in, member.length, @output.order.cut.project.picture_stamp, @sheet.view.stamps]
+      Digest::SHA256.hexdigest(parts.to_json)[0, 12]
     end
 
     def made(member, size: nil)
@@ -61,9 +71,9 @@ module Server
     end
 
     # Another worker may have found out of other shots meanwhile.
-    def keep(key, nodes)
-      Output.where(id: @output.id).update_all(["lattices = lattices || ?::jsonb", {key.to_s => nodes}.to_json])
-      @output.lattices[key.to_s] = nodes
+    def keep(key, found)
+      Output.where(id: @output.id).update_all(["lattices = lattices || ?::jsonb", {key.to_s => found}.to_json])
+      @output.lattices[key.to_s] = found
     end
   end
 end

@@ -62,14 +62,6 @@ module Server
     # @return [Array(String, String)] shot and timecode, for a report
     def place(frame) = [at(frame).first.name, (start + frame).to_s]
 
-    # The only shot, where a lattice may stand in for the exact way.
-    #
-    # @return [Mordant::Cut::Timeline::Shot, nil]
-    def alone
-      segments = timeline.segments(0, length)
-      segments.first.incoming if segments.one? && segments.first.outgoing.nil?
-    end
-
     private
 
     def at(frame)
