@@ -15,6 +15,8 @@ module Server
 
     # Nothing is drawn over it, its raster is the project's, no light is measured, and its
     # codes are few enough that a lattice could do.
+    #
+    # @return [Boolean]
     def possible?
       project = @output.order.cut.project
       !@sheet.format.sequence? && @sheet.format.bits <= MOST_BITS && @sheet.burns.empty? && @sheet.mask.nil? && @sheet.safe.empty? &&

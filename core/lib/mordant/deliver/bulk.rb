@@ -41,13 +41,16 @@ module Mordant
 
       def fits? = !error.nil? && error < LARGEST_ERROR
 
-      # @return [Integer] nodes
+      # @return [Integer] nodes of an edge
       def size = @bake.size
 
       # @param frame [Integer] of the source, the first one to draw
       # @param record [Integer] its number, by which its noise is chosen
-      # @param rate [Rational]
+      # @param rate [Rational] frames a second
+      # @param width [Integer] pixels of the frames
+      # @param height [Integer]
       # @param dither [Boolean]
+      # @raise [SystemCallError] of a full disk
       # @yieldparam arguments [Array<String>] for ffmpeg, from input to graded 16-bit RGB frames
       def open(frame:, record:, rate:, width:, height:, dither:)
         Dir.mktmpdir("mordant") do |folder|

@@ -16,6 +16,7 @@ module Mordant
 
       # @param output [Object] of which to_s tells it from others
       # @param record [Integer] frame
+      # @return [Boolean]
       def measured?(output, record) = measured(output).include?(record)
 
       # @param levels [Array<Float>, nil] see LightLevels.of
@@ -29,7 +30,9 @@ module Mordant
         beyond(output) << [record, beyond] if beyond.positive?
       end
 
-      # @param reason [String]
+      # @param output [Object]
+      # @param record [Integer] frame
+      # @param reason [String] why it was left out
       def lose(output, record, reason)
         lost(output) << [record, reason] unless lost(output).any? { |(number, _)| number == record }
       end

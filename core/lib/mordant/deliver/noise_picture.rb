@@ -9,8 +9,11 @@ module Mordant
       STEPS = [97, 61].freeze # pixels right and down from frame to frame
       MIDDLE = 1 << 15 # stands for no noise
 
-      # @param path [String] to write it to
+      # @param path [String] to write it to, as 16-bit planes of green, blue and red
+      # @param width [Integer] pixels of the frames
+      # @param height [Integer]
       # @param bits [Integer] of the codes that it spans one of
+      # @raise [SystemCallError] of a full disk
       def initialize(path, width:, height:, bits:)
         @path, @width, @height = path, width, height
         codes = Numo::UInt16.cast((Dither.noise * (65_535.0 / (2**bits - 1))).round + MIDDLE).to_binary
