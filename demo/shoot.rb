@@ -97,7 +97,7 @@ module Demo
     def recorder(target)
       codec = (@camera["codec"] == "hevc") ? hevc : h264
       ["ffmpeg", "-v", "error", "-y", "-f", "rawvideo", "-pix_fmt", "rgb48le", "-s", "#{WIDTH}x#{HEIGHT}", "-framerate", RATE.to_s,
-        "-i", "pipe:0", "-vf", "scale=out_color_matrix=bt709:out_range=tv:flags=bicubic+accurate_rnd+full_chroma_int,format=yuv422p10le",
+        "-i", "pipe:0", "-vf", Mordant::Media::Coding.from_rgb("yuv422p10le", matrix: "bt709", range: Mordant::Colour::SignalRange::LEGAL),
         *codec, "-colorspace", "bt709", "-color_range", "tv", "-timecode", @shot["start"], *tags, "-movflags", "use_metadata_tags+faststart",
         "-fflags", "+bitexact", "file:#{target}"]
     end

@@ -44,7 +44,7 @@ module Bench
     end
 
     def plain(path, cube, target)
-      run("-i", path, "-vf", "scale=out_range=pc,format=gbrp16le,lut3d=file=#{cube}:interp=tetrahedral,scale=out_color_matrix=bt709:out_range=tv,format=yuv420p10le",
+      run("-i", path, "-vf", "zscale=min=709:rin=limited:m=gbr:r=full,format=gbrp16le,lut3d=file=#{cube}:interp=tetrahedral,zscale=min=gbr:rin=full:m=709:r=limited,format=yuv420p10le",
         "-c:v", "libx264", "-preset", "medium", "-crf", "14", target)
     end
 

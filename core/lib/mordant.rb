@@ -9,6 +9,8 @@ require "zeitwerk"
 # media and delivery. Plain Ruby: it knows nothing of HTTP, the database or the
 # browser.
 module Mordant
+  # Goes up when the same recipe on the same footage makes another picture than before.
+  ENGINE = 2
   LOADER = Zeitwerk::Loader.new
   LOADER.push_dir(__dir__)
   LOADER.inflector.inflect(

@@ -19,14 +19,12 @@ module Server
     private
 
     def event(shot, before, cdl)
-      first = timecode(shot.clip.start_frames + shot.source_in)
+      first = shot.clip.timecode(shot.source_in).at(rate)
       record = @cut.timecode(shot.record_in)
       Mordant::Cut::EDL::Event.new(reel: shot.clip.reel || shot.clip.camera, source_in: first, source_out: first + shot.length, record_in: record,
         record_out: record + shot.length, clip_name: @names.fetch(shot.id) { File.basename(shot.clip.path) }, dissolve: shot.dissolve, before:, cdl:)
     end
 
     def rate = @cut.project.rate
-
-    def timecode(frames) = Mordant::Cut::Timecode.parse("00:00:00:00", rate) + frames
   end
 end

@@ -26,6 +26,9 @@ module Server
     # @return [String] may be deleted at any time
     def cache = File.join(var, "cache")
 
+    # @return [Integer] bytes that working copies may hold
+    def copies_limit = Integer(ENV.fetch("MORDANT_COPIES_MB", "20480")) * 1024 * 1024
+
     # @return [Integer] bytes the cache may hold
     def cache_limit = Integer(ENV.fetch("MORDANT_CACHE_MB", "4096")) * 1024 * 1024
   end

@@ -21,6 +21,9 @@ module Server
 
     def reel = shot&.clip&.reel
 
+    # @return [Integer, nil] number of the file that its first frame is; nil of what is no shot of a run
+    def first_number = shot && shot.clip.first_number && shot.clip.first_number + shot.source_in - before
+
     # @return [Mordant::Cut::Timeline]
     def timeline
       return cut.timeline unless shot
@@ -30,13 +33,15 @@ module Server
     end
 
     # @param sheets [Array<Mordant::Deliver::Sheet>] whose grades are wanted
+    # @param width [Integer, nil] of the pictures; nil: the project's
     # @return [Mordant::Deliver::Programme]
-    def programme(sheets)
+    def programme(sheets, width: nil)
       cut.loaded_shots unless shot
       variants = sheets.map(&:variant).uniq
       sources = Hash.new { |known, id| known[id] = source(cut.shot(id), variants) }
       project = cut.project
-      Mordant::Deliver::Programme.new(timeline:, sources:, width: project.width, height: project.height)
+      height = width ? (width * project.height.fdiv(project.width)).round : project.height
+      Mordant::Deliver::Programme.new(timeline:, sources:, width: width || project.width, height:)
     end
 
     # @param member [Shot]
@@ -52,10 +57,10 @@ module Server
       member, source_frame = at(frame)
       clip = member.clip
       timecode = start + frame
-      facts = Mordant::Media::FrameFacts.new(rate: cut.project.rate, timecode:, name:, source: File.basename(clip.path), reel: clip.reel, project: cut.project.name, number: frame, count: length, written:)
+      facts = Mordant::Media::FrameFacts.new(rate: cut.project.rate, timecode:, name:, source: clip.run? ? File.basename(clip.run.file(clip.first_number + source_frame)) : File.basename(clip.path), reel: clip.reel, project: cut.project.name, number: frame, count: length, written:)
       record = shot ? shot.record_in - before + frame : frame
-      [facts, {timecode: cut.timecode(record).to_s, source_timecode: timecode_of(clip, source_frame).to_s, frame: (record + 1).to_s, source_frame: (source_frame + 1).to_s, shot: member.name,
-               scene: member.scene, clip: File.basename(clip.path, ".*"), path: clip.path, reel: clip.reel.to_s, project: cut.project.name, cut: cut.name, date: written.strftime("%Y-%m-%d")}]
+      [facts, {timecode: cut.timecode(record).to_s, source_timecode: clip.timecode(source_frame).to_s, frame: (record + 1).to_s, source_frame: (clip.run? ? clip.first_number + source_frame : source_frame + 1).to_s, shot: member.name,
+               scene: member.scene, clip: clip.stem, path: clip.path, reel: clip.reel.to_s, project: cut.project.name, cut: cut.name, date: written.strftime("%Y-%m-%d")}]
     end
 
     # @param frame [Integer]
@@ -80,8 +85,6 @@ module Server
 
     def after = [@order.handles, shot.clip.frames - shot.source_in - shot.length].min
 
-    def source_timecode(frame) = timecode_of(shot.clip, shot.source_in - before + frame)
-
-    def timecode_of(clip, frame) = Mordant::Cut::Timecode.parse("00:00:00:00", cut.project.rate) + (clip.start_frames + frame)
+    def source_timecode(frame) = shot.clip.timecode(shot.source_in - before + frame).at(cut.project.rate)
   end
 end

@@ -24,7 +24,15 @@ module Mordant
         # @return [OwnEncodings] those of the person's library
         def own = (@own ||= OwnEncodings.new)
 
-        def fetch(id) = (built_in?(id) ? super : own.fetch(id)) || super
+        # Before the id of an encoding: its values as the codes of Transfer::HalfCode.
+        FLOATS = "floats:"
+
+        # @param id [String] also with FLOATS before it
+        def fetch(id)
+          return in_half_codes(fetch(id.delete_prefix(FLOATS))) if id.to_s.start_with?(FLOATS)
+
+          (built_in?(id) ? super : own.fetch(id)) || super
+        end
 
         def known?(id) = super || own.all.any? { |one| one.id == id }
 
@@ -50,6 +58,14 @@ module Mordant
         # @return [Encoding] of a signal by its curve alone, whatever its primaries
         def signal(id, transfer:, **about)
           register(new(id:, kind: SIGNAL, primaries: nil, transfer:, **ways(transfer, nil), **about))
+        end
+
+        # @param base [Encoding] of values that a file holds as floats
+        # @return [Encoding] the same from the codes they are decoded as
+        def in_half_codes(base)
+          @floats ||= {}
+          @floats[base] ||= new(id: "#{FLOATS}#{base.id}", label: base.label, source: base.source, kind: base.kind, primaries: base.primaries, transfer: Transfer::HalfCode,
+            decoding: [Pointwise::Curve.new(Transfer::HalfCode.method(:decode), domain: Pointwise::Curve::LOG), *base.decoding], encoding: base.encoding, own: base.own?)
         end
 
         # @param matrix [Array<Array<Float>>, nil] linear RGB to the connection space

@@ -55,6 +55,21 @@ module Mordant
       # @return [Timecode] that many frames later
       def +(other) = Timecode.new(frames + other.to_i, rate, drop: drop?)
 
+      # The same time of day counted at another rate; drop frame stays where that rate has it.
+      #
+      # @param rate [Rational]
+      # @return [Timecode]
+      def at(rate)
+        return self if rate == self.rate
+
+        hours, minutes, seconds, frame = fields
+        there = rate.to_r.ceil
+        frame = frame * there / nominal
+        drop = drop? && rate.to_r.denominator == 1001 && (there % 30).zero?
+        frame = [frame, there / 15].max if drop && seconds.zero? && minutes % 10 != 0
+        Timecode.parse(format("%02d:%02d:%02d%s%02d", hours, minutes, seconds, drop ? ";" : ":", frame), rate)
+      end
+
       def <=>(other) = frames <=> other.frames
 
       def to_i = frames

@@ -19,20 +19,25 @@ module Mordant
       # @param first [Integer] record frame
       # @param count [Integer]
       # @param lost [Array<Integer>] frames that were left out
-      def initialize(writer, rate:, first:, count:, lost: [])
-        @writer, @rate, @first, @count, @lost = writer, rate, first, count, lost
+      # @param proof [Proof, nil] tells whether frames show what they should
+      def initialize(writer, rate:, first:, count:, lost: [], proof: nil)
+        @writer, @rate, @first, @count, @lost, @proof = writer, rate, first, count, lost, proof
       end
 
       # @return [Array<String>] whole paths
       def files = sequence? ? present.map { |record| @writer.file(record) } : [@writer.path].select { |path| File.exist?(path) }
 
       # @yieldparam done [Integer] frames
-      # @return [Hash{Symbol => Object}] expected and found, frames; missing, undecodable, black and
-      #   still, record frames as [first, count]; checksums, path, bytes and MD5 of each file
+      # @return [Hash{Symbol => Object}] expected and found, frames; missing, undecodable, black,
+      #   still, earlier, later and other (pictures than they should be) and unproven (a source that cannot be
+      #   read any more), record frames as [first, count];
+      #   compared, frames whose pictures were; checksums, path, bytes and MD5 of each file
       def call(&progress)
         black, still, undecodable = look(&progress)
+        wrong = compared.reject { |record| undecodable.include?(record) }.group_by { |record| fault(record) }
         {expected: @count, found: sequence? ? present.size : @count - undecodable.size, missing: runs(missing), undecodable: runs(undecodable),
-         black: runs(black), still: runs(still), lost: runs(@lost), checksums:}
+         black: runs(black), still: runs(still), lost: runs(@lost),
+         **%i[earlier later other unproven].to_h { |kind| [kind, runs(wrong.fetch(kind, []))] }, compared: compared.size, checksums:}
       end
 
       # @return [Array<Hash>]
@@ -42,19 +47,34 @@ module Mordant
 
       def sequence? = @writer.sheet.format.sequence?
 
+      def float? = @writer.sheet.format.float?
+
       def records = (@first...(@first + @count)).to_a
 
       def present = @present ||= records.select { |record| @writer.has?(record) }
 
       def missing = sequence? ? records - present - @lost : []
 
+      def compared = @compared ||= (@proof ? @proof.frames - @lost - missing : [])
+
+      def fault(record)
+        width, height = @proof.raster
+        path, offset = stretches.filter_map { |from, count, file, skip| [file, skip + record - from] if (from...(from + count)).cover?(record) }.first
+        codes = Media::Reader.new(path, rate: @rate).frame(offset, width:, height:)
+        @proof.fault(record, values(codes))
+      rescue MediaError
+        :unproven
+      end
+
+      def values(codes) = float? ? Numo::SFloat.cast(Colour::Transfer::HalfCode.table[codes.rgb]) : Numo::SFloat.cast(codes.rgb) / 65_535
+
       # Goes through all that is there; where decoding stops it goes on with the next frame.
       def look
         black, still, undecodable = [], [], []
         before = nil
         each_picture(undecodable) do |codes, record|
-          values = Numo::SFloat.cast(codes.rgb) / 65_535
-          black << record if values.max < (@writer.sheet.format.float? ? DARK : BLACK)
+          values = values(codes)
+          black << record if values.max < (float? ? DARK : BLACK)
           still << record if before && (values - before).abs.mean < STILL * values.mean
           before = values
           yield record - @first + 1 if block_given?

@@ -19,14 +19,16 @@ module Mordant
 
       # @return [Array<String>] what is wrong, in words
       def faults
-        words = {missing: "not there", undecodable: "cannot be decoded", lost: "left out, as the source could not be decoded"}
+        words = {missing: "not there", undecodable: "cannot be decoded", lost: "left out, as the source could not be decoded",
+                 earlier: "shows the picture before", later: "shows the picture after", other: "shows another picture than it should"}
         words.flat_map { |key, said| @facts.fetch(key, []).map { |first, count| "#{stretch(first, count)} #{said}" } }
       end
 
       # @return [Array<String>] what somebody should look at
       def notices
         black = @facts[:black].map { |first, count| "#{stretch(first, count)} black" }
-        black + still + beyond
+        unproven = @facts.fetch(:unproven, []).map { |first, count| "#{stretch(first, count)} could not be compared with its source, which cannot be read any more" }
+        black + still + beyond + unproven
       end
 
       def to_h

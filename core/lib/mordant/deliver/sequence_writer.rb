@@ -4,10 +4,11 @@ require "fileutils"
 
 module Mordant
   module Deliver
-    # Writes the frames of a sequence: whole files alone, each under the number of its
-    # timecode, so that many may write at once and whatever is there is good.
+    # Writes the frames of a sequence: whole files alone, each under its number, so that many
+    # may write at once and whatever is there is good.
     class SequenceWriter
-      DIGITS = 7
+      DIGITS = 7 # of numbers by timecode
+      SOURCE_DIGITS = 4 # of numbers as the source has them, at least
 
       attr_reader :sheet, :path
 
@@ -15,8 +16,9 @@ module Mordant
       # @param path [String] the folder
       # @param start [Cut::Timecode] of the first frame
       # @param first [Integer] record frame that is the first one
-      def initialize(sheet, path:, start:, first:)
-        @sheet, @path, @start, @first = sheet, path, start, first
+      # @param number [Integer, nil] of the first frame's file; nil: that of its timecode
+      def initialize(sheet, path:, start:, first:, number: nil)
+        @sheet, @path, @start, @first, @number = sheet, path, start, first, number
       end
 
       def open = FileUtils.mkdir_p(path)
@@ -27,7 +29,7 @@ module Mordant
       # @param facts [Media::FrameFacts]
       # @raise [SystemCallError]
       def write(record, frame, facts)
-        bytes = sheet.format.bytes(frame, facts, options: sheet.options, dither: sheet.dither(record))
+        bytes = sheet.format.bytes(frame, facts.with(name: File.basename(file(record))), options: sheet.options, dither: sheet.dither(record))
         partial = "#{file(record)}.#{Process.pid}.part"
         File.binwrite(partial, bytes)
         File.rename(partial, file(record))
@@ -39,7 +41,14 @@ module Mordant
       def seal(_first, _count) = nil
 
       # @return [String]
-      def file(record) = File.join(path, "#{File.basename(path)}.#{(@start + (record - @first)).frames.to_s.rjust(DIGITS, "0")}#{sheet.format.extension}")
+      def file(record) = File.join(path, "#{File.basename(path)}.#{number(record)}#{sheet.format.extension}")
+
+      # @return [String] in the file's name
+      def number(record)
+        return (@number + record - @first).to_s.rjust(SOURCE_DIGITS, "0") if @number
+
+        (@start + (record - @first)).frames.to_s.rjust(DIGITS, "0")
+      end
 
       # Takes away what killed writers have left half written.
       def finish(**)

@@ -5,8 +5,10 @@ module Mordant
     # What one output is to be: format, what it is converted to, raster, range, what is drawn
     # over it and which of the grade goes in. Immutable.
     class Sheet
-      KEYS = %w[format options view width height fit mask range burns safe graded look dither].freeze
+      KEYS = %w[format options view width height fit mask range burns safe graded look dither numbers].freeze
       FITS = {"bars" => "whole picture, bars around it", "crop" => "raster filled, the rest cut off"}.freeze
+      # How files of a sequence are numbered.
+      NUMBERS = {"timecode" => "by timecode", "source" => "as the source is"}.freeze
       MASKS = (1.0..4.0)
       LARGEST = 8192 # pixels of an edge
       HANDLES = (0..240) # frames
@@ -16,6 +18,8 @@ module Mordant
       attr_reader :options, :view, :width, :height, :fit, :range, :burns, :safe
       # @return [Float, nil] width over height of what is shown, the rest black; nil: all
       attr_reader :mask
+      # @return [String, nil] one of NUMBERS; nil: as the source where that is a run of frames
+      attr_reader :numbers
       # @return [Float] how much of the washes goes in, 0.0..1.0
       attr_reader :look
 
@@ -38,6 +42,7 @@ module Mordant
         @mask = number("mask", MASKS, nil)
         @range = one_of("range", format.ranges)
         @burns = BurnIn.new(document["burns"] || [], path: "#{path}.burns")
+        @numbers = one_of("numbers", NUMBERS.keys, default: nil) unless document["numbers"].nil?
         @safe = shares(document["safe"] || [])
         @graded, @dither = flag("graded"), flag("dither")
         @look = number("look", 0.0..1.0, 1.0)
@@ -57,6 +62,13 @@ module Mordant
 
       # @return [Dither, nil] for a frame
       def dither(frame) = dither? ? Dither.new(frame) : nil
+
+      # @param width [Integer]
+      # @return [Sheet] the same on a smaller raster of the same shape
+      def small(width)
+        high = [(width * height.fdiv(self.width)).round, format.least.last].max
+        Sheet.new(to_h.merge("view" => view, "width" => [width, format.least.first].max, "height" => high), width:, height: high)
+      end
 
       # @return [Array<String>] what somebody should know before it is written
       def warnings = format.warnings(view)

@@ -6,8 +6,6 @@ module Mordant
     # parts are joined as they are; else they are kept without loss, and the whole is encoded
     # when all are there.
     class VideoFormat < Format
-      SCALING = "flags=bicubic+accurate_rnd+full_chroma_int+full_chroma_inp"
-
       class << self
         # @return [String] ffmpeg's pixel format
         attr_reader :pixels
@@ -37,11 +35,7 @@ module Mordant
 
         # @param sheet [Sheet]
         # @return [String] filter from 16-bit full-range RGB
-        def filter(sheet)
-          return "format=#{pixels}" if rgb?
-
-          "scale=out_color_matrix=#{matrix(sheet).sub("bt2020nc", "bt2020")}:out_range=#{range(sheet)}:#{SCALING},format=#{pixels}"
-        end
+        def filter(sheet) = Media::Coding.from_rgb(pixels, matrix: rgb? ? "gbr" : ColourTags.of(sheet.view.encoding).last, range: sheet.range)
 
         # @return [Array<String>] arguments that encode a part
         def part(sheet) = intra? ? encoder(sheet) : ["-c:v", "ffvhuff", *tags(sheet)]

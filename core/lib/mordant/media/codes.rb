@@ -22,6 +22,17 @@ module Mordant
         new(pixels.transpose.dup, width:, height:)
       end
 
+      # @param planes [String] 16-bit little-endian green, blue, red, plane by plane
+      def self.from_planes(planes, width:, height:)
+        green_blue_red = Numo::UInt16.from_binary(planes, [3, width * height])
+        rgb = Numo::UInt16.new(3, width * height).allocate
+        [2, 0, 1].each_with_index { |plane, channel| rgb[channel, true] = green_blue_red[plane, true] }
+        new(rgb, width:, height:)
+      end
+
+      # @return [String] as .from_planes takes them
+      def planes = [1, 2, 0].map { |channel| rgb[channel, true].to_binary }.join
+
       # The codes that occur, for a look-up table that need hold no others.
       #
       # @return [Array<Array<Float>>] lowest and highest red, green, blue as shares of

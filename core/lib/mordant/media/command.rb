@@ -10,6 +10,13 @@ module Mordant
       LONGEST_COMPLAINT = 2_000
       # Seconds that a program may say nothing.
       PATIENCE = 120
+      # What ffmpeg may open: these containers, from files; no lists that lead elsewhere.
+      CONTAINERS = %w[mov matroska mxf avi mpegts mpeg nut image2 png_pipe tiff_pipe dpx_pipe exr_pipe jpeg_pipe].freeze
+      LIMITS = ["-protocol_whitelist", "file,pipe", "-format_whitelist", CONTAINERS.join(",")].freeze
+      PROBE = ["ffprobe", "-v", "error", *LIMITS].freeze
+
+      # A program ended and said that something is wrong.
+      class Failed < MediaError; end
 
       module_function
 
@@ -25,16 +32,19 @@ module Mordant
       end
 
       # @param limit [Numeric] seconds that it may say nothing
+      # @param beside [Boolean] with a second pipe to read, its descriptor 3
       # @yieldparam outflow [Outflow] standard output
+      # @yieldparam second [Outflow, nil]
       # @raise [MediaError] when it fails or stands still
-      def stream(arguments, path:, limit: PATIENCE)
+      def stream(arguments, path:, limit: PATIENCE, beside: false)
         started = false
-        Open3.popen3(*arguments, pgroup: true) do |input, output, complaints, process|
+        second, theirs = IO.pipe if beside
+        Open3.popen3(*arguments, pgroup: true, **(beside ? {3 => theirs} : {})) do |input, output, complaints, process|
           started = true
-          input.close
+          [input, theirs].each { |io| io&.close }
           output.binmode
           said = collect(complaints)
-          ending(process) { yield Outflow.new(output, limit) }
+          ending(process) { yield Outflow.new(output, limit), second && Outflow.new(second, limit) }
           finish(process, said, path)
         end
       rescue Outflow::Silence
@@ -43,6 +53,8 @@ module Mordant
         raise if started # of a file that the reader of its output missed
 
         raise MediaError.new(path, "#{arguments.first} is not installed; bin/setup installs it")
+      ensure
+        [second, theirs].each { |io| io&.close }
       end
 
       # A process that takes frames on standard input.
@@ -96,7 +108,7 @@ module Mordant
 
         complaint = said.value.lines.last(2).join(" ").strip.gsub(/\s+/, " ")
         complaint = status.signaled? ? "stopped by signal #{status.termsig}" : "exit code #{status.exitstatus}" if complaint.empty?
-        raise MediaError.new(path, complaint)
+        raise Failed.new(path, complaint)
       end
     end
   end

@@ -30,6 +30,9 @@ module Mordant
         (bytes && data.empty?) ? nil : data
       end
 
+      # @return [Enumerator<String>] lines as they are asked for
+      def lines = to_enum(:each_line)
+
       # @yieldparam line [String]
       # @raise [Silence]
       def each_line

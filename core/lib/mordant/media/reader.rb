@@ -2,16 +2,20 @@
 
 module Mordant
   module Media
-    # Decodes stretches of a clip into Codes.
+    # Decodes stretches of a clip into Codes: a frame number is one picture, wherever reading
+    # begins.
     #
-    # Legal-range video is expanded to full range and YCbCr turned to RGB by the
-    # matrix the file names, BT.709 where it names none.
+    # Legal-range video is expanded to full range and Y'CbCr turned to RGB as Coding says.
+    # Floats become the codes of Colour::Transfer::HalfCode.
     class Reader
-      # @param path [String] a video, or a sequence in brackets
-      # @param rate [Rational] frames a second
+      # @param path [String] a video, or a run of numbered frames in brackets
+      # @param rate [Rational, nil] frames a second of a run of frames
       # @param range [String, nil] "full" or "legal" to read it as; nil: as the file says
-      def initialize(path, rate:, range: nil)
-        @path, @rate, @range = path, rate, range
+      # @param facts [Facts, nil] of the file, where they are known
+      # @param index [FrameIndex, #call, nil] of a video, where it is known, or what answers it; one of another state
+      #   of the file is made anew
+      def initialize(path, rate: nil, range: nil, facts: nil, index: nil)
+        @path, @rate, @range, @facts, @index = path, rate, range, facts, index
         @sequence = Sequence.parse(path)
       end
 
@@ -22,20 +26,14 @@ module Mordant
       # @yieldparam codes [Codes] each frame in turn
       # @return [Integer] frames delivered
       # @raise [MediaError] of a file that ends before the frames asked for, or cannot be decoded
-      def each(first:, count:, width:, height:)
-        bytes = width * height * 6
-        done = 0
-        Command.stream(arguments(first, count, width, height), path: @path) do |io|
-          while done < count && (data = io.read(bytes))
-            break if data.bytesize < bytes
-
-            yield Codes.from_interleaved(data, width:, height:)
-            done += 1
-          end
+      def each(first:, count:, width:, height:, &block)
+        there = [[stretches.size - first, count].min, 0].max
+        stretches.each(first:, count: there, filter: coding.to_rgb(width:, height:), bytes: width * height * bytes_a_pixel) do |data|
+          block.call(codes(data, width, height))
         end
-        return done if done == count
+        return count if there == count
 
-        raise MediaError.new(@path, "it ends at frame #{first + done}, #{count - done} short of what it promises; " \
+        raise MediaError.new(@path, "it ends at frame #{first + there}, #{count - there} short of what it promises; " \
                                     "copy it again or take fewer frames")
       end
 
@@ -49,29 +47,32 @@ module Mordant
       # @param first [Integer] frame, from 0
       # @return [Array(Array<String>, String)] arguments that open it there for ffmpeg, and
       #   the filter to full-range RGB of that raster
-      def decoding(first:, width:, height:) = [input(first), scale(width, height)]
+      def decoding(first:, width:, height:)
+        input, trim = stretches.opening(first)
+        [input, [trim, coding.to_rgb(width:, height:)].compact.join(",")]
+      end
+
+      # @return [Coding]
+      # @raise [MediaError]
+      def coding
+        @coding ||= Coding.of(@facts || probe.facts, range: @range)
+      rescue ParameterError => e
+        raise MediaError.new(@path, e.found)
+      end
 
       private
 
-      def arguments(first, count, width, height)
-        ["ffmpeg", "-v", "error", "-nostdin", "-xerror", "-protocol_whitelist", "file,pipe", *input(first),
-          "-map", "0:v:0", "-frames:v", count.to_s, "-an", "-fps_mode", "passthrough", "-vf", scale(width, height),
-          "-f", "rawvideo", "-pix_fmt", "rgb48le", "pipe:1"]
-      end
+      def stretches = @stretches ||= @sequence ? RunFrames.new(@sequence, path: @path, rate: @rate) : VideoFrames.new(@path, index: @index.respond_to?(:call) ? @index.call : @index || probe.index)
 
-      def input(first)
-        if @sequence
-          return ["-f", "image2", "-framerate", @rate.to_s, "-start_number", (@sequence.first + first).to_s,
-            "-i", "file:#{@sequence.pattern}"]
-        end
-        # A little early, so that rounding cannot skip the frame meant; MXF would round half a frame down.
-        seek = [Rational(first) - Rational(1, 4), 0].max / @rate
-        ["-ss", format("%.6f", seek), "-i", "file:#{@path}"]
-      end
+      def probe = @probe ||= Probe.new(@path)
 
-      def scale(width, height)
-        range = {"full" => ":in_range=pc", "legal" => ":in_range=tv"}[@range]
-        "scale=#{width}:#{height}:flags=area+accurate_rnd+full_chroma_int+full_chroma_inp#{range}:out_range=pc"
+      def bytes_a_pixel = coding.float? ? 12 : 6
+
+      def codes(data, width, height)
+        return Codes.from_planes(data, width:, height:) unless coding.float?
+
+        planes = Numo::SFloat.from_binary(data, [3, width * height])
+        Codes.new(Colour::Transfer::HalfCode.codes(planes[[2, 0, 1], true].dup), width:, height:)
       end
     end
   end

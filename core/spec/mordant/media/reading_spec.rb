@@ -40,13 +40,6 @@ RSpec.describe Mordant::Media::Reader, :folder do
     expect(seen.map { |code| (code * 1023 / 65_535.0 - 100).round / 40 }).to eq([3, 4, 5, 6])
   end
 
-  it "expands legal range to full" do
-    legal = Footage.steps(@folder, name: "legal.mov", arguments: ["-vf", "scale=out_color_matrix=bt709:out_range=tv,format=yuv444p10le",
-      "-c:v", "libx264", "-qp", "0", "-pix_fmt", "yuv444p10le", "-color_range", "tv"])
-    found = described_class.new(legal, rate: Rational(24)).frame(4, width: 64, height: 36).rgb
-    expect(found[1, 100]).to be_within(65_535 / 1023.0 * 1.2).of(Footage.code(4))
-  end
-
   it "complains of a file that ends too early, and of one that is cut off" do
     expect { reader.each(first: 10, count: 5, width: 64, height: 36) { nil } }
       .to raise_error(Mordant::MediaError, /ends at frame 12, 3 short/)
@@ -63,8 +56,12 @@ RSpec.describe Mordant::Media::Reader, :folder do
     expect(described_class.new(sequences.first.path, rate: Rational(24)).frame(2, width: 64, height: 36).rgb[0, 9]).to be_within(40).of(0.2 * 65_535)
     File.delete(File.join(@folder, "run.0009.png"))
     gapped = Mordant::Media::Sequence.group(@folder, Dir.children(@folder)).first.first
-    expect(gapped.missing).to eq([9])
-    expect { Mordant::Media::Probe.call(gapped.path) }.to raise_error(Mordant::MediaError, /not there|missing.*9/)
+    expect(gapped.missing).to eq([9..9])
+    expect(Mordant::Media::Probe.call(gapped.path)).to have_attributes(frames: 4, missing: [[9, 9]])
+    seen = []
+    expect { described_class.new(gapped.path).each(first: 0, count: 4, width: 64, height: 36) { |codes| seen << codes.rgb[0, 9] } }
+      .to raise_error(Mordant::Media::MissingFrame, /frame 9 is missing/)
+    expect(seen.map { |code| code.fdiv(65_535).round(1) }).to eq([0.0, 0.1])
   end
 end
 

@@ -20,7 +20,19 @@ module Server
         clip = Clip.find_or_initialize_by(project: @project, media_root: @root, path:)
         clip.assign_attributes(attributes(clip, path))
         clip.save!
+        finish(clip) if clip.ready?
         clip
+      end
+
+      # Refused entries beneath a folder go that are not there any more, such as a run of
+      # frames that has been completed.
+      #
+      # @param folder [String] relative to the root
+      # @param paths [Array<String>] what is beneath it now
+      def forget(folder, paths)
+        beneath = Clip.where(project: @project, media_root: @root, status: "refused")
+        beneath = beneath.where("path = ? OR starts_with(path, ?)", folder, "#{folder}/") unless folder.empty?
+        beneath.where.not(path: paths).destroy_all
       end
 
       private
@@ -29,11 +41,16 @@ module Server
         unless KNOWN.include?(File.extname(path).downcase)
           raise Mordant::MediaError.new(path, "not a kind of file that is read here (#{KNOWN.join(" ")})")
         end
+        if Mordant::Media::Sequence::EXTENSIONS.include?(File.extname(path).downcase) && !Mordant::Media::Sequence::BRACKETED.match?(File.basename(path))
+          raise Mordant::MediaError.new(path, "a single picture; a run of frames needs numbers of 3 digits or more, a still is brought in on the Bench")
+        end
         clip.path = path
-        facts = Mordant::Media::Probe.call(clip.file)
-        sound(clip, facts)
+        probe = Mordant::Media::Probe.new(clip.file)
+        facts = probe.facts
+        @index = (probe.index unless clip.run?)
         kept = range(clip, facts)
-        clip.assign_attributes(columns(facts))
+        clip.assign_attributes(columns(clip, facts))
+        @speed = decoded(clip, facts)
         {status: "ready", reason: nil, **kept, **assignment(clip)}
       rescue Mordant::MediaError => e
         {status: "refused", reason: e.reason}
@@ -42,14 +59,30 @@ module Server
       end
 
       # The first and the last frame must decode, or the file is cut short.
-      def sound(clip, facts)
-        reader = Mordant::Media::Reader.new(clip.file, rate: facts.rate)
-        [0, facts.frames - 1].uniq.each { |number| reader.frame(number, width: 64, height: 36) }
+      #
+      # @return [Float] frames a second at which it is decoded at the raster of the screen
+      def decoded(clip, facts)
+        reader = Mordant::Media::Reader.new(clip.file, rate: facts.rate, facts:, index: @index)
+        last = clip.run? ? clip.run.last - clip.run.first : facts.frames - 1
+        reader.frame(last, width: 64, height: 36)
+        there = facts.missing.first ? facts.missing.first.first - clip.run.first : facts.frames
+        Mordant::Media::WorkingCopy.speed(reader, frames: there, **%i[width height].zip(Pictures::Desk.raster(@project)).to_h)
       end
 
-      def columns(facts)
-        {width: facts.width, height: facts.height, rate_numerator: facts.rate.numerator, rate_denominator: facts.rate.denominator,
-         frames: facts.frames, start_timecode: facts.start, reel: facts.reel, codec: facts.codec, pixel_format: facts.pixel_format,
+      # A clip that does not decode at twice its rate has a working copy made, if its owner
+      # does not say otherwise.
+      def finish(clip)
+        ClipIndex.keep(clip, @index) if @index
+        slow = @speed < clip.rate * Mordant::Media::WorkingCopy::QUICK
+        clip.update!(decoding_speed: @speed.finite? ? @speed : nil)
+        CopyJob.want(clip) if clip.copying == "always" || (clip.copying == "auto" && slow)
+      end
+
+      def columns(clip, facts)
+        rate = (clip.persisted? && clip.rate_by_hand) ? clip.rate : facts.rate
+        frames = (clip.pace == "time" && rate != @project.rate) ? Mordant::Media::Paced.frames(facts.frames, from: rate, to: @project.rate) : facts.frames
+        {width: facts.width, height: facts.height, rate_numerator: rate.numerator, rate_denominator: rate.denominator,
+         frames:, file_frames: facts.frames, variable: facts.variable, gaps: facts.missing, start_timecode: facts.start, reel: facts.reel, codec: facts.codec, pixel_format: facts.pixel_format,
          bit_depth: facts.bit_depth, camera: facts.camera, scene: facts.scene, take: facts.take,
          primaries: facts.primaries, transfer: facts.transfer, matrix: facts.matrix, declared_range: facts.range, declared_encoding: facts.encoding}
       end

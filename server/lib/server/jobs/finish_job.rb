@@ -49,11 +49,19 @@ module Server
     # @return [Mordant::Deliver::Report]
     def checked
       lost = each_found("lost").map(&:first)
-      found = Mordant::Deliver::Check.new(@output.writer(@stretch), rate: @output.order.cut.project.rate, first: 0, count: @output.frames, lost:).call { go_on }
+      found = Mordant::Deliver::Check.new(@output.writer(@stretch), rate: @output.order.cut.project.rate, first: 0, count: @output.frames, lost:, proof:).call { go_on }
       sheet = @output.made_as
       from = @stretch.cut.project.space.label
       Mordant::Deliver::Report.new({name: @output.path, statement: sheet.statement, from: "#{encodings.join(", ")} through #{from}", beyond: each_found("beyond"),
         light: Mordant::Deliver::LightLevels.over(each_found("levels")), **found}, place: @stretch.method(:place))
+    end
+
+    # What the source and the grade it was ordered with make of some frames now.
+    def proof
+      sheet = @output.made_as
+      describe = ->(frame) { @stretch.describe(frame, name: File.basename(@output.path, ".*"), written: @output.order.created_at) }
+      edges = Part.of(@output.order, @output.shot_id).order(:first).pluck(:first)
+      Mordant::Deliver::Proof.new(sheet, space: @output.order.cut.project.space, count: @output.frames, describe:, edges:) { |width| @stretch.programme([sheet], width:) }
     end
 
     def encodings

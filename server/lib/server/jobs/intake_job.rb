@@ -11,6 +11,7 @@ module Server
       paths = Intake::Survey.new(intake.media_root, intake.path).paths
       intake.update!(found: paths.size)
       taking = Intake::Taking.new(intake.project, intake.media_root)
+      taking.forget(intake.path, paths)
       paths.each do |path|
         clip = taking.call(path)
         intake.update!(done: intake.done + 1, refused: intake.refused + (clip.ready? ? 0 : 1))

@@ -6,9 +6,12 @@ module Server
     include Undoable
 
     KEPT = %w[encoding encoding_reason range].freeze
+    # How a clip of another rate than the project's is taken.
+    PACES = {"frames" => "frame for frame", "time" => "by time"}.freeze
 
     belongs_to :project
     belongs_to :media_root
+    has_many :shots
 
     # What a clip nobody has assigned is shown as, so that it can be looked at.
     UNASSIGNED = "rec709-bt1886"
@@ -29,35 +32,116 @@ module Server
        "primaries" => primaries, "transfer" => transfer, "encoding" => declared_encoding}
     end
 
-    # @return [String] encoding id pictures are read with
+    # @return [String] encoding id of its values
     def source_encoding = encoding || UNASSIGNED
 
+    # @return [String] encoding id of the codes that its frames are decoded as
+    def code_encoding = floats? ? "#{Mordant::Colour::Encoding::FLOATS}#{source_encoding}" : source_encoding
+
+    def floats? = pixel_format.to_s.include?("f32")
+
+    # @return [Rational] frames a second of its file
     def rate = Rational(rate_numerator, rate_denominator)
+
+    # @return [Boolean] frames are left out or stand for longer, so that it keeps its length
+    def paced? = pace == "time" && rate != project.rate
+
+    # @return [Mordant::Media::Sequence, nil] of a run of numbered frames
+    def run = @run ||= Mordant::Media::Sequence.parse(file)
+
+    # @return [String] what it is called, without ending and number
+    def stem = run? ? run.name : File.basename(path, ".*")
+
+    def run? = Mordant::Media::Sequence::BRACKETED.match?(File.basename(path))
 
     # @return [String] absolute path; of a sequence, with its brackets
     def file
       folder, name = File.split(path)
-      return media_root.resolve(path) unless Mordant::Media::Sequence.parse(name)
+      return media_root.resolve(path) unless Mordant::Media::Sequence::BRACKETED.match?(name)
 
       File.join(media_root.resolve((folder == ".") ? "" : folder), name)
     end
 
-    # @return [Mordant::Media::Reader]
-    def reader = Mordant::Media::Reader.new(file, rate:, range:)
+    # @return [Mordant::Media::Reader, Mordant::Media::Paced] of its original
+    def reader = pacing(original)
 
-    # @return [Integer] frames since midnight of its first frame; 0 without timecode
-    def start_frames
-      return 0 unless start_timecode
-
-      Mordant::Cut::Timecode.parse(start_timecode, rate).frames
-    rescue Mordant::ParameterError
-      0 # a timecode that does not fit the rate orders nothing
+    # @return [Mordant::Media::Reader] frame for frame
+    def original
+      told = Mordant::Media::Facts.new(width:, height:, pixel_format:, matrix:, primaries:, range: declared_range)
+      Mordant::Media::Reader.new(file, rate:, range:, facts: told, index: -> { ClipIndex.of(self) })
     end
+
+    # @param reader [Mordant::Media::Reader] of all frames of its file
+    # @return [Mordant::Media::Reader, Mordant::Media::Paced]
+    def pacing(reader) = paced? ? Mordant::Media::Paced.new(reader, from: rate, to: project.rate, size: file_frames) : reader
+
+    # @return [Integer] frames since midnight of its first frame, at its own rate; 0 without timecode
+    def start_frames = start&.frames.to_i
+
+    # @return [Mordant::Cut::Timecode, nil] of its first frame, at its own rate
+    def start
+      Mordant::Cut::Timecode.parse(start_timecode, rate) if start_timecode
+    rescue Mordant::ParameterError
+      nil # a timecode that does not fit the rate orders nothing
+    end
+
+    # @param frame [Integer] as shots count it
+    # @return [Mordant::Cut::Timecode] of its file, at its own rate; from 00:00:00:00 without one
+    def timecode(frame)
+      at = paced? ? pacing(nil).at(frame) : frame
+      (start || Mordant::Cut::Timecode.parse("00:00:00:00", rate)) + at
+    end
+
+    # @return [Integer, nil] number of its first file; nil of what is no run
+    def first_number = (run.first if run?)
+
+    # @param pace [String] one of PACES
+    # @raise [Mordant::ParameterError] of one in use by a cut
+    def take_pace(pace)
+      raise Mordant::ParameterError.new(path: "pace", expected: PACES.keys.join(" or "), found: pace) unless PACES.key?(pace)
+      return if pace == self.pace
+
+      unused("pace", "another pace")
+      self.pace = pace
+      update!(frames: paced? ? Mordant::Media::Paced.frames(file_frames, from: rate, to: project.rate) : file_frames)
+    end
+
+    # @param text [String] frames a second of a run of frames, such as "25" or "30000/1001"
+    # @raise [Mordant::ParameterError]
+    def take_rate(text)
+      raise Mordant::ParameterError.new(path: "rate", expected: "a run of numbered frames; a video has its own rate", found: path) unless run?
+
+      rate = Rate.parse(text)
+      unused("rate", "another rate") if pace == "time"
+      update!(rate_numerator: rate.numerator, rate_denominator: rate.denominator, rate_by_hand: true)
+      update!(frames: paced? ? Mordant::Media::Paced.frames(file_frames, from: rate, to: project.rate) : file_frames)
+    end
+
+    # Takes it out of the project; its file stays.
+    #
+    # @raise [Mordant::ParameterError] of one in use by a cut
+    def remove
+      unused("clips", "it taken out")
+      destroy!
+    end
+
+    # @return [Boolean] its file has another rate than the project
+    def other_rate? = ready? && (rate != project.rate || variable)
 
     def to_h
       {id:, root: media_root_id, path:, name: File.basename(path), status:, reason:, width:, height:,
-       rate: ready? ? rate.to_s : nil, frames:, start: start_timecode, reel:, codec:, pixel_format:, bit_depth:, range:, declared_range:,
-       tags: [primaries, transfer, matrix].compact.join("/"), camera:, scene:, take:, encoding:, encoding_reason:}
+       rate: ready? ? rate.to_s : nil, variable:, other_rate: other_rate?, pace:, frames:, file_frames:, gaps:, run: run?, start: start_timecode, reel:, codec:, pixel_format:, bit_depth:, range:, declared_range:,
+       tags: [primaries, transfer, matrix].compact.join("/"), camera:, scene:, take:, encoding:, encoding_reason:, floats: floats?, version: updated_at&.to_f,
+       copy: {wanted: copying, status: copy_status, done: copy_done, speed: decoding_speed && (decoding_speed / rate).to_f.round(2)}}
+    end
+
+    private
+
+    def unused(field, what)
+      cuts = Cut.where(id: shots.select(:cut_id)).pluck(:name)
+      return if cuts.empty?
+
+      raise Mordant::ParameterError.new(path: field, expected: "a clip that no cut uses, to have #{what}", found: "#{File.basename(path)} in #{cuts.join(", ")}")
     end
   end
 end

@@ -19,6 +19,7 @@ module Server
         raise Mordant::ParameterError.new(path: "clips", expected: "clips that were taken in", found: refused&.path || "none")
       end
       transaction do
+        project.follow(clips)
         cut = create_named!(project, name)
         record = 0
         clips.sort_by { |clip| [clip.start_frames, clip.reel.to_s, clip.path] }.each_with_index do |clip, position|
@@ -41,7 +42,7 @@ module Server
 
     # @return [Shot] with a first, empty recipe
     def add(clip, **placing)
-      shot = shots.create!(clip:, name: clip.take || File.basename(clip.path, ".*"), scene: clip.scene ? "Scene #{clip.scene}" : clip.reel.to_s,
+      shot = shots.create!(clip:, name: clip.take || clip.stem, scene: clip.scene ? "Scene #{clip.scene}" : clip.reel.to_s,
         **placing)
       shot.recipes.create!(name: Recipe::FIRST, document: Mordant::Grade::Recipe::EMPTY_DOCUMENT)
       shot
@@ -94,15 +95,17 @@ module Server
     # @return [Mordant::Deliver::Programme::Source]
     def source_of(shot)
       recipe = block_given? ? yield(shot) : shot.grade
-      plan = ->(frame) { project.plan(recipe.at(frame), shot.clip.source_encoding) }
+      plan = ->(frame) { project.plan(recipe.at(frame), shot.clip.code_encoding) }
       Mordant::Deliver::Programme::Source.new(reader: shot.clip.reader, plan: plan.call(0), moving: recipe.moving? ? plan : nil)
     end
 
     # @param frame [Integer] record frame
     # @return [Mordant::Cut::Timecode]
-    def timecode(frame) = Mordant::Cut::Timecode.parse(START, project.rate) + frame
+    def timecode(frame) = Mordant::Cut::Timecode.parse(start, project.rate) + frame
 
-    START = "01:00:00:00"
+    # @param text [String] timecode of its first frame from now on
+    # @raise [Mordant::ParameterError]
+    def begin_at(text) = update!(start: Mordant::Cut::Timecode.parse(text.to_s, project.rate).to_s)
 
     # For a list of cuts; what the pictures of its shots depend on.
     def summary
@@ -111,7 +114,7 @@ module Server
 
     def to_h
       clips = Hash.new { |known, clip| known[clip] = clip.to_h }
-      {id:, name:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map { |shot| shot.to_h(clip: clips[shot.clip]) }, washes: loaded_washes.map(&:to_h),
+      {id:, name:, start:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map { |shot| shot.to_h(clip: clips[shot.clip]) }, washes: loaded_washes.map(&:to_h),
        families: loaded_families.map(&:to_h).reject { |family| family[:shots].empty? }}
     end
   end

@@ -86,11 +86,12 @@ module Server
       stretch = Stretch.new(self, shot&.id)
       format = sheet.format
       values = {project: cut.project.name, cut: cut.name, shot: shot&.name || "all", scene: shot&.scene || "all",
-                clip: shot ? File.basename(shot.clip.path, ".*") : "all", reel: shot&.clip&.reel || "all", kind: format.id, format: format.id,
-                encoding: sheet.view.encoding, frame: shot ? (shot.clip.start_frames + shot.source_in).to_s : "0", date: Time.now.strftime("%Y-%m-%d")}
+                clip: shot ? shot.clip.stem : "all", reel: shot&.clip&.reel || "all", kind: format.id, format: format.id,
+                encoding: sheet.view.encoding, frame: shot ? (shot.clip.first_number || shot.clip.start_frames).+(shot.source_in).to_s : "0", date: Time.now.strftime("%Y-%m-%d")}
       relative = naming.expand(values) + (format.sequence? ? "" : format.extension)
       Mordant::Deliver::Naming.place(Settings.delivery, relative)
-      outputs.create!(shot:, kind: format.id, sheet: sheet.to_h, path: relative, first: 0, frames: stretch.length)
+      numbers = sheet.numbers || (stretch.first_number ? "source" : "timecode")
+      outputs.create!(shot:, kind: format.id, sheet: sheet.to_h.merge("numbers" => numbers), path: relative, first: 0, frames: stretch.length)
     rescue ActiveRecord::RecordNotUnique
       raise Mordant::ParameterError.new(path: "name", expected: "a name no other output has; add tokens such as {shot} or {format}",
         found: relative)

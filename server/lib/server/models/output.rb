@@ -20,7 +20,7 @@ module Server
     # @param stretch [Stretch] that it is of
     # @return [Mordant::Deliver::SequenceWriter, Mordant::Deliver::VideoWriter]
     def writer(stretch = Stretch.new(order, shot_id))
-      return Mordant::Deliver::SequenceWriter.new(made_as, path: file, start: stretch.start, first: 0) if made_as.format.sequence?
+      return Mordant::Deliver::SequenceWriter.new(made_as, path: file, start: stretch.start, first: 0, number: (stretch.first_number if made_as.numbers == "source")) if made_as.format.sequence?
 
       Mordant::Deliver::VideoWriter.new(made_as, path: file, rate: order.cut.project.rate, first: 0)
     end

@@ -18,6 +18,29 @@ module Server
     # @return [Rational] frames a second
     def rate = Rational(rate_numerator, rate_denominator)
 
+    # Takes it away with its cuts, grades and history; footage, swatches and deliveries stay.
+    #
+    # @raise [Mordant::ParameterError] while something of it is being delivered
+    def remove
+      busy = Output.joins(order: :cut).where(cuts: {project_id: id}).where.not(status: Output::OVER).first
+      raise Mordant::ParameterError.new(path: "project", expected: "no output of it in the queue; cancel them first", found: busy.path) if busy
+
+      stills.each { |still| FileUtils.rm_f(still.file) }
+      Project.where(id:).delete_all # what belongs to it goes along, see the migrations
+    end
+
+    # Takes raster and rate from most of the clips of its first cut, unless they were given.
+    #
+    # @param clips [Array<Clip>]
+    def follow(clips)
+      return if fixed
+
+      most = ->(values) { values.tally.max_by(&:last).first }
+      width, height = most[clips.map { |clip| [clip.width, clip.height] }]
+      rate = most[clips.map(&:rate)]
+      update!(width:, height:, rate_numerator: rate.numerator, rate_denominator: rate.denominator, fixed: true)
+    end
+
     # @return [Mordant::Colour::WorkingSpace]
     def space = Mordant::Colour::WorkingSpace.fetch(working_space)
 
@@ -43,11 +66,11 @@ module Server
 
     # What every picture of the project depends on besides clip and recipe.
     def picture_stamp
-      Digest::SHA256.hexdigest([working_space, compress_gamut, targets.first, view.stamps].to_json)[0, 12]
+      Digest::SHA256.hexdigest([Mordant::ENGINE, working_space, compress_gamut, targets.first, view.stamps].to_json)[0, 12]
     end
 
     def to_h
-      {id:, name:, rate: rate.to_s, width:, height:, working_space:, space: space.to_h, canvas:, targets: views.map(&:to_h),
+      {id:, name:, rate: rate.to_s, width:, height:, fixed:, working_space:, space: space.to_h, canvas:, targets: views.map(&:to_h),
        stamp: picture_stamp, undo: head_change&.words, redo: Change.next_of(self)&.words}
     end
   end

@@ -21,7 +21,7 @@ module Server
 
       def self.current = (@current ||= new)
 
-      attr_reader :gate
+      attr_reader :gate, :store
 
       def initialize(store: FrameStore.new)
         @store = store
@@ -56,7 +56,7 @@ module Server
 
         codes = feed.codes.crop([x, y, 0.0, 0.0])
         working = plan.run(codes)
-        [codes.rgb.to_a.flatten.map { |code| code / 65_535.0 }, working.rgb.to_a.flatten, wish.screen.measured(working).rgb.to_a.flatten]
+        [feed.values(codes), working.rgb.to_a.flatten, wish.screen.measured(working).rgb.to_a.flatten]
       end
 
       # What a screen needs to draw a frame by itself while a hand moves: the
@@ -92,9 +92,9 @@ module Server
       # @param recipe [Mordant::Grade::Recipe] as it is under the hand
       # @return [Array(Numo::UInt16, Array<Array<Float>>), nil]
       def shot_lattice(cut, shot, recipe, screen:)
-        return if Mordant::Colour.encoding(shot.clip.source_encoding).linear? || recipe.moving?
+        return if Mordant::Colour.encoding(shot.clip.code_encoding).linear? || recipe.moving?
 
-        plan = plan(cut.project, recipe, shot.clip.source_encoding)
+        plan = plan(cut.project, recipe, shot.clip.code_encoding)
         nodes(plan, screen, Mordant::Lut::Lattice::WHOLE) if plan.pointwise?
       end
 
@@ -104,12 +104,22 @@ module Server
       # @param source_frame [Integer]
       # @return [Mordant::Media::Codes]
       def playing(cut, shot, source_frame)
-        width, height = raster(cut.project).map { |edge| edge / PLAY_REDUCTION }
-        @store.fetch(shot.clip, source_frame, width:, height:, ahead: PLAY_AHEAD)
+        whole = Desk.raster(cut.project)
+        width, height = whole.map { |edge| edge / PLAY_REDUCTION }
+        @store.fetch(shot.clip, source_frame, width:, height:, ahead: PLAY_AHEAD, copy: Copies.current.reader(shot.clip, *whole))
       end
 
       # What the decoded frames of a clip depend on, at the screen's raster.
-      def clip_stamp(project, clip) = @store.stamp(clip, *raster(project))
+      def clip_stamp(project, clip) = FrameStore.stamp(clip, *Desk.raster(project))
+
+      # The project's raster within WIDTH x HEIGHT.
+      #
+      # @param project [Project]
+      # @return [Array<Integer>]
+      def self.raster(project)
+        scale = [1.0, WIDTH.to_f / project.width, HEIGHT.to_f / project.height].min
+        [(project.width * scale).round, (project.height * scale).round]
+      end
 
       # What a step sees of a frame, in log codes of the working space, small.
       #
@@ -153,7 +163,7 @@ module Server
 
       # Of a finished picture; its light is taken for that of a scene where something asks for that.
       def finished(wish, reduction)
-        frame = wish.still.frame(*raster(wish.project), reduction:)
+        frame = wish.still.frame(*Desk.raster(wish.project), reduction:)
         chain = Mordant::Grade::Screen.onward(frame.encoding, wish.project.space.log)
         [frame.with(chain.call(frame.rgb), encoding: wish.project.space.log), *wish.screen.finished(frame)]
       end
@@ -168,10 +178,10 @@ module Server
 
       def feed(wish, layer)
         shot = wish.cut.shot(layer.shot.key)
-        width, height = raster(wish.project)
+        width, height = Desk.raster(wish.project)
         return Feed.new(shot, wish.test.encoding) { |reduction| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
 
-        Feed.new(shot, shot.clip.source_encoding) { |reduction| @store.fetch(shot.clip, layer.source_frame, width:, height:, reduction:) }
+        Feed.new(shot, shot.clip.code_encoding) { |reduction| @store.fetch(shot.clip, layer.source_frame, width:, height:, reduction:) }
       end
 
       # Of pictures that are not made pixel by pixel.
@@ -193,13 +203,6 @@ module Server
         samples = Mordant::Grade::Bake.new(plan:, output: screen, size: LIVE_NODES, domain:).samples
         nodes = Mordant::Frame.new(samples, width: LIVE_NODES**3, height: 1, encoding: screen.encoding)
         [Mordant::Media::Integers.interleave(nodes, 16), domain]
-      end
-
-      # The project's raster within WIDTH x HEIGHT.
-      def raster(project)
-        scale = [1.0, WIDTH.to_f / project.width, HEIGHT.to_f / project.height].min
-        [(project.width * scale).round, (project.height * scale).round]
-      end
-    end
+      end    end
   end
 end

@@ -21,6 +21,14 @@ module Server
       # @return [Mordant::Media::Codes]
       def codes(reduction = 1) = @codes.call(reduction)
 
+      # @param codes [Mordant::Media::Codes]
+      # @return [Array<Float>] what its file has for them, of full range
+      def values(codes)
+        transfer = Mordant::Colour.encoding(encoding).transfer
+        shares = Numo::DFloat.cast(codes.rgb) / 65_535
+        ((transfer == Mordant::Colour::Transfer::HalfCode) ? transfer.decode(shares) : shares).to_a.flatten
+      end
+
       # @return [Boolean] its codes are light itself
       def linear? = Mordant::Colour.encoding(encoding).linear?
     end

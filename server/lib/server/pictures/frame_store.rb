@@ -24,11 +24,12 @@ module Server
       # @param number [Integer] source frame
       # @param reduction [Integer] see Mordant::Media::Codes#reduce
       # @param ahead [Integer] frames to decode in one go when it is not there yet
+      # @param copy [Mordant::Media::Reader, nil] a working copy to decode instead of the original
       # @return [Mordant::Media::Codes]
       # @raise [Mordant::MediaError]
-      def fetch(clip, number, width:, height:, reduction: 1, ahead: AHEAD)
-        key = [stamp(clip, width, height), number]
-        return remembered(key) || keep(key, stored(key, width, height) || decode(clip, key, width, height, ahead)) if reduction == 1
+      def fetch(clip, number, width:, height:, reduction: 1, ahead: AHEAD, copy: nil)
+        key = ["#{FrameStore.stamp(clip, width, height)}#{"-copy" if copy}", number]
+        return remembered(key) || keep(key, stored(key, width, height) || decode(clip, copy, key, width, height, ahead)) if reduction == 1
 
         remembered([*key, reduction]) || keep([*key, reduction], fetch(clip, number, width:, height:).reduce(reduction))
       end
@@ -37,13 +38,21 @@ module Server
       #
       # @return [String]
       # @raise [Mordant::MediaError] of a file that is gone
-      def stamp(clip, width, height)
+      def self.stamp(clip, width, height)
         file = clip.file
-        sequence = Mordant::Media::Sequence.parse(file)
-        stat = File.stat(sequence ? sequence.file(sequence.first) : file)
-        Digest::SHA256.hexdigest([file, stat.size, stat.mtime.to_r, width, height, clip.range].join("|"))[0, 32]
-      rescue Errno::ENOENT
-        raise Mordant::MediaError.new(clip.path, "the file is not there any more; put it back or take the folder in again")
+        stamp = Mordant::Media::FrameIndex.stamp(clip.run? ? Mordant::Media::Sequence.parse(file).first_file.to_s : file)
+        parts = [Mordant::ENGINE, file, stamp, width, height, clip.range, clip.matrix, *([clip.rate, clip.project.rate] if clip.paced?)]
+        Digest::SHA256.hexdigest(parts.join("|"))[0, 32]
+      end
+
+      # What stands in the place of a frame that a run leaves out: bars at a slant.
+      #
+      # @return [Mordant::Media::Codes]
+      def self.slate(width, height)
+        at = Numo::Int32.new(height, width).seq
+        lit = ((at % width + at / width) / (height / 9).clamp(1, 60)) % 2
+        plane = Numo::UInt16.cast(lit.reshape(width * height) * 12_000 + 9_000)
+        Mordant::Media::Codes.new(Numo::UInt16.cast(Numo::UInt16.zeros(3, width * height) + plane), width:, height:)
       end
 
       private
@@ -67,17 +76,19 @@ module Server
         Mordant::Media::Codes.new(Numo::UInt16.from_binary(data, [3, width * height]), width:, height:)
       end
 
-      def decode(clip, key, width, height, ahead)
+      def decode(clip, copy, key, width, height, ahead)
         stamp, number = key
         wanted = nil
         count = [ahead, clip.frames - number].min
         at = number
-        clip.reader.each(first: number, count:, width:, height:) do |codes|
+        (copy ? clip.pacing(copy) : clip.reader).each(first: number, count:, width:, height:) do |codes|
           wanted ||= codes
           @shelf.write("#{stamp}/#{at}", codes.rgb.to_binary)
           at += 1
         end
         wanted
+      rescue Mordant::Media::MissingFrame
+        wanted || FrameStore.slate(width, height)
       rescue Mordant::MediaError
         raise unless wanted # later frames may be bad while this one is good
 

@@ -3,6 +3,9 @@
 module Server
   # The Intake room: folders, taking in, clips.
   module MediaRoutes
+    COPYING = %w[auto always never].freeze
+    CLIP_KEYS = %w[pace rate copying].freeze
+
     def self.registered(app)
       app.get "/api/media" do
         answer(MediaRoot.order(:label).map(&:to_h))
@@ -33,11 +36,43 @@ module Server
         project = Project.fetch(params["id"])
         body = body_json
         clips = every(project.clips.ready.includes(:media_root), ids(body, "clips"))
-        ProjectSettings.new(project).assign(clips, assigned(body))
+        Record.transaction do
+          clips.each { |clip| clip.take_pace(body["pace"]) } if body.key?("pace")
+          clips.each { |clip| clip.take_rate(body["rate"]) } if body.key?("rate")
+          clips.each { |clip| copying(clip, body["copying"]) } if body.key?("copying")
+          ProjectSettings.new(project).assign(clips, assigned(body)) if (body.keys & %w[encoding range]).any? || (body.keys & CLIP_KEYS).empty?
+        end
         answer(clips: clips.map { |clip| clip.reload.to_h }, project: project.reload.to_h)
       end
 
+      # Takes clips out of the project; their files stay.
+      app.delete "/api/projects/:id/clips" do
+        project = Project.fetch(params["id"])
+        clips = every(project.clips, ids(body_json, "clips"))
+        Record.transaction { clips.each(&:remove) }
+        answer(removed: clips.map(&:id))
+      end
+
+      # A small picture of a clip as it is assigned, through the project's first target.
+      app.get "/api/projects/:id/clips/:clip/picture" do
+        project = Project.fetch(params["id"])
+        clip = project.clips.ready.find_by(id: Integer(params["clip"], 10, exception: false)) || raise(Record::Missing, "there is no clip #{params["clip"]}")
+        content_type :png
+        cache_control :private, max_age: 31_536_000
+        Pictures::Desk.current.gate.pass(nil, 0) { Pictures::ClipPicture.new(clip).png }
+      end
+
       app.helpers do
+        # Whether a working copy is made of a clip.
+        def copying(clip, wish)
+          raise Mordant::ParameterError.new(path: "copying", expected: COPYING.join(", "), found: wish) unless COPYING.include?(wish)
+
+          clip.update!(copying: wish)
+          return clip.update!(copy_status: "none", copy_done: 0) if wish == "never"
+
+          CopyJob.want(clip) unless %w[waiting making].include?(clip.copy_status)
+        end
+
         # Encoding, range or both; an encoding of null goes back to what rules and file say.
         def assigned(body)
           values = {}

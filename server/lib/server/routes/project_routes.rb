@@ -21,12 +21,24 @@ module Server
       end
 
       app.post "/api/projects" do
-        name = body_json["name"].to_s.strip
+        body = body_json
+        name = body["name"].to_s.strip
         unless name.length.between?(1, 80) && !Project.exists?(name:)
           raise Mordant::ParameterError.new(path: "name", expected: "1 to 80 characters that no project has yet", found: name)
         end
         status 201
-        answer(Project.create!(name:, width: 1920, height: 1080).to_h)
+        answer(Project.create!(name:, **made_for(body)).to_h)
+      end
+
+      # Takes a project away with its cuts and grades; footage and deliveries stay. The name is
+      # said again, so that nothing goes by accident.
+      app.delete "/api/projects/:id" do
+        project = Project.fetch(params["id"])
+        said = body_json["name"]
+        raise Mordant::ParameterError.new(path: "name", expected: "its name, #{project.name}, to take it away", found: said) unless said == project.name
+
+        project.remove
+        answer(removed: project.id)
       end
 
       app.post "/api/projects/:id/undo" do
@@ -50,6 +62,18 @@ module Server
       end
 
       app.helpers do
+        # Raster and rate; without them those of the footage, once there is a cut.
+        def made_for(body)
+          return {width: 1920, height: 1080, fixed: false} unless %w[width height rate].any? { |name| body[name] }
+
+          edges = %w[width height].to_h { |name| [name.to_sym, whole(body, name)] }
+          wrong = edges.find { |_, pixels| !pixels.between?(16, Mordant::Deliver::Sheet::LARGEST) }
+          raise Mordant::ParameterError.new(path: wrong.first.to_s, expected: "16 to #{Mordant::Deliver::Sheet::LARGEST} pixels", found: wrong.last) if wrong
+
+          rate = Rate.parse(body["rate"])
+          {**edges, rate_numerator: rate.numerator, rate_denominator: rate.denominator}
+        end
+
         def step(direction)
           project = Project.fetch(params["id"])
           change, rows = Change.public_send(direction, project)

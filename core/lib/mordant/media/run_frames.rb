@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Media
+    # The frames of a run of numbered files, by their number from 0.
+    class RunFrames
+      # @param sequence [Sequence]
+      # @param path [String] in brackets
+      # @param rate [Rational]
+      def initialize(sequence, path:, rate: nil)
+        @sequence, @path, @rate = sequence, path, rate || Probe::SEQUENCE_RATE
+      end
+
+      def size = @sequence.frames
+
+      # @see VideoFrames#each
+      # @raise [MediaError] of a frame that is missing, naming it
+      def each(first:, count:, filter:, bytes:, &block)
+        last = first + count - 1
+        at = first
+        while at <= last
+          present = @sequence.present_from(@sequence.first + at)
+          raise MissingFrame.new(@path, @sequence.first + at) if present.zero?
+
+          some = [present, last - at + 1].min
+          read(at, some, filter, bytes, &block)
+          at += some
+        end
+      end
+
+      # @see VideoFrames#opening
+      def opening(first)
+        [[*Command::LIMITS, "-f", "image2", "-framerate", @rate.to_s, "-start_number", (@sequence.first + first).to_s, "-i", "file:#{@sequence.pattern}"], nil]
+      end
+
+      private
+
+      def read(first, count, filter, bytes)
+        done = 0
+        input, = opening(first)
+        arguments = ["ffmpeg", "-v", "error", "-nostdin", "-xerror", *input, "-frames:v", count.to_s, "-fps_mode", "passthrough", "-vf", filter, "-f", "rawvideo", "pipe:1"]
+        Command.stream(arguments, path: @path) do |outflow|
+          while done < count && (data = outflow.read(bytes)) && data.bytesize == bytes
+            yield data
+            done += 1
+          end
+        end
+        raise MediaError.new(@path, "frame #{@sequence.first + first + done} cannot be decoded; copy it again") if done < count
+      end
+    end
+  end
+end
