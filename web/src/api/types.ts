@@ -136,7 +136,8 @@ export interface BandSet {
   rest: 'grey' | 'picture'
   opacity: number
   softness: number
-  bands: { from: number; to: number; colour: string }[]
+  /** opacity and join (to the band above) where they are not the set's. */
+  bands: { from: number; to: number; colour: string; opacity?: number; join?: 'hard' | 'blended' }[]
   /** A person's own, not one of ours. */
   own?: boolean
 }

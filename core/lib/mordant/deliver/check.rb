@@ -34,10 +34,10 @@ module Mordant
       #   compared, frames whose pictures were; checksums, path, bytes and MD5 of each file
       def call(&progress)
         black, still, undecodable = look(&progress)
-        wrong = compared.reject { |record| undecodable.include?(record) }.group_by { |record| fault(record) }
+        wrong = @proof&.faults(@read).to_h
         {expected: @count, found: sequence? ? present.size : @count - undecodable.size, missing: runs(missing), undecodable: runs(undecodable),
          black: runs(black), still: runs(still), lost: runs(@lost),
-         **%i[earlier later other unproven].to_h { |kind| [kind, runs(wrong.fetch(kind, []))] }, compared: compared.size, checksums:}
+         **%i[earlier later other unproven].to_h { |kind| [kind, runs(wrong.fetch(kind, []))] }, compared: @read.size, checksums:}
       end
 
       # @return [Array<Hash>]
@@ -55,16 +55,10 @@ module Mordant
 
       def missing = sequence? ? records - present - @lost : []
 
-      def compared = @compared ||= (@proof ? @proof.frames - @lost - missing : [])
+      # @return [Array<Integer>] width and height of the pictures that are looked at
+      def raster = @proof&.raster || [WIDTH, HEIGHT]
 
-      def fault(record)
-        width, height = @proof.raster
-        path, offset = stretches.filter_map { |from, count, file, skip| [file, skip + record - from] if (from...(from + count)).cover?(record) }.first
-        codes = Media::Reader.new(path, rate: @rate).frame(offset, width:, height:)
-        @proof.fault(record, values(codes))
-      rescue MediaError
-        :unproven
-      end
+      def reader(path) = (@readers ||= {})[path] ||= Media::Reader.new(path, rate: @rate)
 
       def values(codes) = float? ? Numo::SFloat.cast(Colour::Transfer::HalfCode.table[codes.rgb]) : Numo::SFloat.cast(codes.rgb) / 65_535
 
@@ -72,11 +66,14 @@ module Mordant
       def look
         black, still, undecodable = [], [], []
         before = nil
+        @read = {} # values of frames to be compared
+        wanted = @proof ? @proof.frames - @lost : []
         each_picture(undecodable) do |codes, record|
           values = values(codes)
           black << record if values.max < (float? ? DARK : BLACK)
           still << record if before && (values - before).abs.mean < STILL * values.mean
           before = values
+          @read[record] = values if wanted.include?(record)
           yield record - @first + 1 if block_given?
         end
         [black, still - black, undecodable]
@@ -101,7 +98,7 @@ module Mordant
       # @return [Integer] frames that could be read
       def read(path, first, count)
         done = 0
-        Media::Reader.new(path, rate: @rate).each(first:, count:, width: WIDTH, height: HEIGHT) do |codes|
+        reader(path).each(first:, count:, width: raster.first, height: raster.last) do |codes|
           yield codes, done
           done += 1
         end

@@ -8,6 +8,7 @@ module Mordant
     class Proof
       WIDTH = 240 # of the pictures that are compared
       MOST = 7 # frames looked at
+      NEIGHBOURHOOD = 12 # frames, between which all are made in one go
       # A neighbour this much nearer than the frame itself is what was written.
       NEARER = 0.75
       # Mean distance, as a share of the codes, of what is another picture altogether.
@@ -34,12 +35,23 @@ module Mordant
         [0, @count - 1, @count / 2, *near].select { |frame| (0...@count).cover?(frame) }.uniq.first(MOST).sort
       end
 
-      # @param record [Integer]
-      # @param written [Numo::SFloat] [3, n] values as read back at #raster
-      # @return [Symbol, nil] :earlier, :later or :other picture than it should be; nil: it is right
-      # @raise [MediaError] of a source that cannot be read
-      def fault(record, written)
-        around = expected(record)
+      # @param written [Hash{Integer => Numo::SFloat}] [3, n] values by frame as read back at #raster
+      # @return [Hash{Symbol => Array<Integer>}] frames that show an :earlier, :later or :other picture
+      #   than they should, and :unproven ones, whose source cannot be read any more
+      def faults(written)
+        near = written.keys.sort.slice_when { |a, b| b > a + NEIGHBOURHOOD }
+        near.each_with_object({}) do |some, found|
+          pictures = expected(some.first, some.last)
+          some.each { |record| fault(record, pictures, written[record])&.then { |kind| (found[kind] ||= []) << record } }
+        rescue MediaError
+          (found[:unproven] ||= []).concat(some)
+        end
+      end
+
+      private
+
+      def fault(record, pictures, written)
+        around = pictures.slice(record - 1, record, record + 1)
         right = distance(around.fetch(record), written)
         return :other if right > OTHER
 
@@ -49,14 +61,12 @@ module Mordant
         (nearest < record) ? :earlier : :later
       end
 
-      private
-
       def small = @small ||= @sheet.small(WIDTH)
 
-      # @return [Hash{Integer => Numo::SFloat}] the frame and its neighbours
-      def expected(record)
-        first = [record - 1, 0].max
-        count = [record + 2, @count].min - first
+      # @return [Hash{Integer => Numo::SFloat}] frames and those beside them
+      def expected(from, to)
+        first = [from - 1, 0].max
+        count = [to + 2, @count].min - first
         found = {}
         stage.each_of([@sheet.variant], first:, count:) { |(frame), number| found[number] = picture(frame, number) }
         found

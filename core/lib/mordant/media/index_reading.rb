@@ -4,7 +4,7 @@ module Mordant
   module Media
     # Makes the FrameIndex of a video from its packets, which are read but not decoded.
     class IndexReading
-      ENTRIES = "packet=pts,dts,flags"
+      ENTRIES = "packet=pts,dts,flags:stream=time_base,avg_frame_rate:format=format_name"
       DISCARDED = "D" # an edit list leaves it out
       KEY = "K"
       BEYOND = 16 # frames decoded past the first keyframe, to see which of those before it can be had
@@ -34,7 +34,10 @@ module Mordant
       # In the order of the file. Where every packet is a picture by itself, its place is its time.
       def read
         rows = []
-        probe(["-show_entries", ENTRIES]) { |line| rows << line.strip.split(",") unless line.strip.empty? }
+        probe(["-show_entries", ENTRIES, "-of", "csv"]) do |line|
+          kind, *values = line.strip.split(",")
+          (kind == "packet") ? rows << values : about[kind] ||= values
+        end
         rows.reject! { |_, _, flags| flags.to_s.include?(DISCARDED) }
         alone = rows.all? { |_, _, flags| flags.to_s.include?(KEY) }
         rows.map do |pts, dts, flags|
@@ -59,29 +62,28 @@ module Mordant
         raise MediaError.new(@path, "no frame of it can be decoded; copy it again") if times.empty?
 
         rising = times.each_cons(2).all? { |a, b| b > a }
-        FrameIndex.new(times: rising ? times : times.each_index.to_a, keys: [0], time_base: rising ? time_base : Rational(stream["avg_frame_rate"]).then { |rate| 1 / rate },
+        FrameIndex.new(times: rising ? times : times.each_index.to_a, keys: [0], time_base: rising ? time_base : 1 / Rational(about.fetch("stream").first),
           stamp:, seekable: false, tabled: false)
       end
 
       def frames(arguments)
         times = []
-        probe([*arguments, "-show_entries", "frame=best_effort_timestamp"]) { |line| line.strip.split(",").first&.then { |time| times << Integer(time, 10, exception: false) } }
+        probe([*arguments, "-show_entries", "frame=best_effort_timestamp", "-of", "csv=p=0"]) do |line|
+          line.strip.split(",").first&.then { |time| times << Integer(time, 10, exception: false) }
+        end
         times.each_with_index.map { |time, number| time || number }
       end
 
       def probe(arguments, &)
-        Command.stream([*Command::PROBE, "-select_streams", "V:0", *arguments, "-of", "csv=p=0", "file:#{@path}"], path: @path) { |outflow| outflow.each_line(&) }
+        Command.stream([*Command::PROBE, "-select_streams", "V:0", *arguments, "file:#{@path}"], path: @path) { |outflow| outflow.each_line(&) }
       end
 
-      def time_base = Rational(stream.fetch("time_base"))
+      # Values of ffprobe by section: of the stream its rate and time base.
+      def about = @about ||= {}
 
-      def stream = @stream ||= about.fetch("streams").first || {}
+      def time_base = Rational(about.fetch("stream")[1])
 
-      def about
-        @about ||= JSON.parse(Command.run([*Command::PROBE, "-select_streams", "V:0", "-show_entries", "stream=time_base,avg_frame_rate:format=format_name", "-of", "json", "file:#{@path}"], path: @path))
-      end
-
-      def tabled? = (about.dig("format", "format_name").to_s.split(",") & FrameIndex::TABLED).any?
+      def tabled? = (about["format"].join(",").delete('"').split(",") & FrameIndex::TABLED).any?
     end
   end
 end

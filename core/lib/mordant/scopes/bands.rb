@@ -7,7 +7,8 @@ module Mordant
     # As a document: {"name", "quantity", "scale": "absolute" or "relative" (to what 99.9 % of the
     # picture stay below), "join": "hard" or "blended", "rest": "grey" or "picture",
     # "opacity" and "softness" 0..1, "bands": [{"from", "to", "colour": "#rrggbb"}, ...]} in the
-    # quantity's unit, or in shares of the picture's own.
+    # quantity's unit, or in shares of the picture's own. A band may have an "opacity" of its own,
+    # and a "join" of its own to the band above it.
     #
     # A band's share falls from 1 to 0 about its limits along 3u^2 - 2u^3, over softness
     # times its width. Blended, the colour goes straight from the middle of a band to the
@@ -22,12 +23,12 @@ module Mordant
       DEFAULTS = {"scale" => "absolute", "join" => "hard", "rest" => "grey", "opacity" => 1.0, "softness" => 0.0}.freeze
       LIMITS = (-1e6..1e6)
 
-      Band = Struct.new(:from, :to, :colour, keyword_init: true) do
+      Band = Struct.new(:from, :to, :colour, :opacity, :join, keyword_init: true) do
         def width = to - from
 
         def middle = (from + to) / 2.0
 
-        def to_h = {"from" => from, "to" => to, "colour" => colour}
+        def to_h = {"from" => from, "to" => to, "colour" => colour, "opacity" => opacity, "join" => join}.compact
 
         # @return [Array<Float>] display codes
         def rgb = colour[1..].scan(/../).map { |byte| byte.hex / 255.0 }
@@ -66,10 +67,9 @@ module Mordant
         values = measured(signal, picture)
         weights = bands.map { |band| share(values, band) }
         covered = weights.reduce(:+).clip(0.0, 1.0)
-        colours = (@given["join"] == "blended") ? blended(values, covered) : mixed(weights)
+        *colours, opacity = joins.include?("blended") ? blended(values, covered) : mixed(weights, covered)
         luma = signal.luma * GREY
-        opacity = @given["opacity"]
-        drawn.with(Numo::NArray.vstack(Array.new(3) { |channel| base(drawn, channel, luma) * (covered * -opacity + 1.0) + colours[channel] * opacity }))
+        drawn.with(Numo::NArray.vstack(Array.new(3) { |channel| base(drawn, channel, luma) * (opacity * -1.0 + 1.0) + colours[channel] }))
       end
 
       # @return [Array<Float>] share of the picture's pixels within each band
@@ -106,19 +106,38 @@ module Mordant
         u * u * (u * -2.0 + 3.0)
       end
 
-      def mixed(weights)
-        Array.new(3) { |channel| weights.zip(bands).map { |weight, band| weight * band.rgb[channel] }.reduce(:+) }
+      def opacity_of(band) = band.opacity || @given["opacity"]
+
+      # How each band meets the one above it.
+      def joins = bands.each_cons(2).map { |low, _| low.join || @given["join"] }.then { |all| all.empty? ? [@given["join"]] : all }
+
+      # A band's red, green and blue as far as they are seen, and its opacity.
+      def seen(band) = [*band.rgb.map { |code| code * opacity_of(band) }, opacity_of(band)]
+
+      # @return [Array<Numo::SFloat>] red, green and blue that are added, and how much they cover
+      def mixed(weights, covered)
+        total = weights.reduce(:+)
+        held = (total.max > 1.0) ? covered / total.clip(1e-6, nil) : nil
+        Array.new(4) do |part|
+          sum = weights.zip(bands).map { |weight, band| weight * seen(band)[part] }.reduce(:+)
+          (held && part == 3) ? sum * held : sum
+        end
       end
 
       def blended(values, covered)
-        Array.new(3) do |channel|
-          colour = values * 0.0 + bands.first.rgb[channel]
-          bands.each_cons(2) do |low, high|
-            u = ((values - low.middle) * (1.0 / (high.middle - low.middle))).clip(0.0, 1.0)
-            colour += u * (high.rgb[channel] - low.rgb[channel])
-          end
-          colour * covered
+        shares = bands.each_cons(2).zip(joins).map { |(low, high), join| crossing(values, low, high, join) }
+        Array.new(4) do |part|
+          value = values * 0.0 + seen(bands.first)[part]
+          bands.each_cons(2).zip(shares) { |(low, high), u| value += u * (seen(high)[part] - seen(low)[part]) }
+          value * covered
         end
+      end
+
+      # How far a value has come from a band to the next.
+      def crossing(values, low, high, join)
+        return Numo::SFloat.cast(values.ge(high.from)) if join == "hard"
+
+        ((values - low.middle) * (1.0 / (high.middle - low.middle))).clip(0.0, 1.0)
       end
 
       def checked(list, path)
@@ -129,11 +148,14 @@ module Mordant
       end
 
       def band(document, path)
-        refuse(path, "from, to and colour", document) unless document.is_a?(Hash) && (document.keys - %w[from to colour]).empty?
+        refuse(path, "from, to and colour", document) unless document.is_a?(Hash) && (document.keys - %w[from to colour opacity join]).empty?
         %w[from to].each { |key| refuse("#{path}.#{key}", "a number", document[key]) unless number?(document[key]) && LIMITS.cover?(document[key]) }
         refuse("#{path}.to", "more than from", document["to"]) unless document["to"] > document["from"]
         refuse("#{path}.colour", "#rrggbb", document["colour"]) unless document["colour"].is_a?(String) && document["colour"].match?(/\A#\h{6}\z/)
-        Band.new(from: document["from"].to_f, to: document["to"].to_f, colour: document["colour"].downcase)
+        opacity, join = document.values_at("opacity", "join")
+        refuse("#{path}.opacity", "a number in 0..1", opacity) unless opacity.nil? || (number?(opacity) && opacity.between?(0, 1))
+        refuse("#{path}.join", CHOICES["join"].join(" or "), join) unless join.nil? || CHOICES["join"].include?(join)
+        Band.new(from: document["from"].to_f, to: document["to"].to_f, colour: document["colour"].downcase, opacity: opacity&.to_f, join:)
       end
 
       def number?(value) = value.is_a?(Numeric) && value.to_f.finite?

@@ -98,3 +98,38 @@ RSpec.describe Mordant::Scopes::Clipping do
     expect(changed.reshape(8, 5).sum(0).to_a).to eq([4, 4, 0, 0, 0])
   end
 end
+
+RSpec.describe Mordant::Scopes::Bands do
+  # Luma of equal red, green and blue is their code.
+  def painted(levels, **document)
+    planes = Numo::SFloat[levels, levels, levels]
+    frame = Mordant::Frame.new(planes, width: levels.size, height: 1, encoding: "rec709-bt1886")
+    signal = Mordant::Scopes::Signal.new(frame)
+    set = described_class.new({"name" => "x", "quantity" => "luma", "rest" => "picture", **document.transform_keys(&:to_s)})
+    set.paint(frame, signal, Mordant::Scopes::Quantity::Picture.new(working: frame, space: Mordant::Colour::WorkingSpace.default, unit: 100.0)).rgb
+  end
+
+  let(:bands) do
+    [{"from" => 0.0, "to" => 0.4, "colour" => "#ff0000", "opacity" => 0.5}, {"from" => 0.4, "to" => 0.8, "colour" => "#00ff00", "join" => "blended"}, {"from" => 0.8, "to" => 1.2, "colour" => "#0000ff"}]
+  end
+
+  it "has an opacity for each band" do
+    found = painted([0.2, 0.6], bands: bands.first(2).map { |band| band.except("join") })
+    expect(found[true, 0].to_a).to match([be_within(1e-5).of(0.6), be_within(1e-5).of(0.1), be_within(1e-5).of(0.1)])
+    expect(found[true, 1].to_a).to match([be_within(1e-5).of(0.0), be_within(1e-5).of(1.0), be_within(1e-5).of(0.0)])
+  end
+
+  it "meets hard at one limit and blended at another" do
+    found = painted([0.39, 0.41, 0.8], bands:)
+    expect(found[true, 0].to_a).to match([be_within(1e-3).of(0.695), be_within(1e-3).of(0.195), be_within(1e-3).of(0.195)])
+    expect(found[true, 1].to_a).to match([be_within(1e-3).of(0.0), be_within(1e-3).of(1.0), be_within(1e-3).of(0.0)])
+    expect(found[true, 2].to_a).to match([be_within(1e-3).of(0.0), be_within(1e-3).of(0.5), be_within(1e-3).of(0.5)])
+  end
+
+  it "refuses an opacity or a join that is none, and keeps those it takes" do
+    expect(described_class.new({"name" => "x", "quantity" => "luma", "bands" => bands}).to_h["bands"].first).to include("opacity" => 0.5)
+    [["opacity", 2], ["opacity", "x"], ["join", "soft"]].each do |key, value|
+      expect { described_class.new({"name" => "x", "quantity" => "luma", "bands" => [bands.last.merge(key => value)]}) }.to raise_error(Mordant::ParameterError, /bands\.bands\[0\]\.#{key}/)
+    end
+  end
+end

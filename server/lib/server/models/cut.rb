@@ -50,7 +50,7 @@ module Server
 
     # Shots with all that a screen or a render needs, in three queries.
     def loaded_shots
-      @loaded_shots ||= (shots.loaded? ? shots : shots.includes(:recipes, clip: :media_root)).to_a
+      @loaded_shots ||= (shots.loaded? ? shots : shots.includes(:recipes, clip: :media_root)).to_a.each { |shot| shot.clip.association(:project).target = project }
     end
 
     # One shot with all that a picture needs; without the others where they are not there yet.
@@ -60,7 +60,10 @@ module Server
     def shot(id)
       return loaded_shots.find { |one| one.id == id } if @loaded_shots
 
-      (@single ||= {})[id] ||= shots.includes(:recipes, clip: :media_root).find(id).tap { |one| one.association(:cut).target = self }
+      (@single ||= {})[id] ||= shots.includes(:recipes, clip: :media_root).find(id).tap do |one|
+        one.association(:cut).target = self
+        one.clip.association(:project).target = project
+      end
     end
 
     # Washes that lie over it, with their recipes, in two queries.

@@ -29,7 +29,7 @@ module Server
       end
 
       app.get "/api/projects/:id/clips" do
-        answer(Project.fetch(params["id"]).clips.order(:path).map(&:to_h))
+        answer(Project.fetch(params["id"]).clips.includes(:project).order(:path).map(&:to_h))
       end
 
       app.patch "/api/projects/:id/clips" do

@@ -17,6 +17,7 @@ import ShotRibbon from './ShotRibbon.vue'
 import { useCleanWindow } from './useCleanWindow'
 import { useCut } from './useCut'
 import { useOpenCut } from './useOpenCut'
+import { useArrival } from './useArrival'
 import { useKept } from './useKept'
 import { useMarks } from './useMarks'
 import LoupeLayer from './LoupeLayer.vue'
@@ -118,11 +119,13 @@ const beside = computed(() => reference.on && reference.way === 'side' && second
 const looking = makeLooking()
 const secondLooking = makeLooking()
 const playReading = usePlayReading(computed(() => (player.playing.value ? present.value : null)), notices.trouble)
-const bitmap = computed(() => player.picture.value ?? picture.shown.value?.bitmap ?? null)
-const header = computed(() => picture.shown.value?.header)
+const { arrived, standIn } = useArrival({ shot: computed(() => cut.shot), project: computed(() => cut.project), shownFrame: computed(() => picture.shown.value?.header.frame ?? null) })
+const bitmap = computed(() => player.picture.value ?? (arrived.value ? (picture.shown.value?.bitmap ?? null) : standIn.value))
+const header = computed(() => (arrived.value ? picture.shown.value?.header : undefined))
 const moves = useMoves()
 watch(header, (now) => (moves.told = now?.moved ?? {}))
 const shownAs = computed(() => {
+  if (!arrived.value && !player.playing.value) return 'loading…'
   if (source.value) return 'as shot'
   if (reference.flipped) return reference.words
   if (reference.active && reference.way === 'difference' && !player.playing.value) return `difference from ${reference.words}, times ${reference.gain}`
@@ -194,7 +197,7 @@ useKeys([
 
 <template>
   <div v-if="opened && cut.shot && cut.project" class="relative grid h-full grid-rows-1" :style="{ gridTemplateColumns: layout.columns }">
-    <ShotRibbon v-if="!layout.large" :project="cut.project" :shots="cut.shots" :current="cut.shot.id" :picked="copies.picked" @go="goShot" @pick="copies.pick" />
+    <ShotRibbon v-if="!layout.large" :project="cut.project" :shots="cut.shots" :current="cut.shot.id" :picked="copies.picked" @go="goShot" @pick="copies.pick" @compare="reference.withShot" />
     <section class="relative flex min-h-0 min-w-0 flex-col" aria-label="picture" @dragover.prevent @drop.prevent="swatches.dropped($event)">
       <div class="relative grid min-h-0 flex-1" :class="beside ? 'grid-cols-2 gap-px bg-line' : ''">
         <PictureStage
@@ -205,6 +208,7 @@ useKeys([
           :label="`picture of shot ${cut.shot.name}`"
           :source="source"
           :loading="picture.loading.value"
+          :stand-in="!arrived && !player.playing.value"
           :failed="player.playing.value ? null : picture.failed.value"
           :skin="sight.skin?.region ?? null"
           :looking="looking"
@@ -243,7 +247,7 @@ useKeys([
         @play="togglePlay"
         @loop="looping = !looping"
       />
-      <ScopeDock v-if="layout.scopes" :second="reference.active ? ['graded', reference.words] : null" :shown="playReading ?? picture.shown.value" :floating="layout.large" />
+      <ScopeDock v-if="layout.scopes" :second="reference.active ? ['graded', reference.words] : null" :class="arrived || playReading ? '' : 'opacity-40'" :shown="playReading ?? picture.shown.value" :floating="layout.large" />
     </section>
     <RecipeColumn v-show="layout.recipe" :shot="cut.shot" :header="header ?? null" :class="layout.large ? 'absolute top-0 right-0 bottom-[70px] z-10 w-[344px] bg-pane/90' : ''" />
   </div>

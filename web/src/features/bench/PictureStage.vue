@@ -22,6 +22,8 @@ const props = defineProps<{
   looking?: Looking
   /** A patch of skin to mark. */
   skin?: Region | null
+  /** A small picture stands in for one that is still being made. */
+  standIn?: boolean
   /** Pixels at the right that something lies over. */
   covered?: number
   /** Nothing but the picture. */
@@ -37,6 +39,8 @@ const stage = computed(() => ({ width: width.value, height: height.value }))
 const own = makeLooking()
 const zoom = useZoom(stage, toRef(props, 'raster'), computed(() => props.looking ?? own))
 const pick = usePick()
+/** Whether more screen pixels are drawn than the picture has. */
+const enlarged = computed(() => props.bitmap !== null && !props.standIn && props.bitmap.width > 0 && props.bitmap.width < props.raster.width && zoom.place.value.width * pixels > props.bitmap.width * 1.01)
 const pixels = window.devicePixelRatio || 1
 
 watchEffect(
@@ -85,8 +89,10 @@ defineExpose({ step: zoom.step })
         <button class="hover:text-ink" title="F: fitted, 1:1, 2:1" @click="zoom.step">
           {{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %
         </button>
+        <span v-if="enlarged" class="text-weld" :title="`the picture is made at ${bitmap?.width}×${bitmap?.height} and enlarged to what is shown; what is delivered has the whole raster`" data-test="enlarged">enlarged</span>
       </span>
     </div>
+    <i v-if="standIn && bitmap && !failed" class="pointer-events-none absolute inset-x-3 bottom-0 h-0.5 animate-pulse bg-dim" role="progressbar" aria-label="the picture is being made" />
     <p v-if="failed" class="absolute inset-0 flex items-center justify-center px-16 text-center text-madder">{{ failed }}</p>
     <p v-else-if="!bitmap" class="absolute inset-0 flex items-center justify-center text-dim">{{ loading ? 'making the picture…' : '' }}</p>
   </div>

@@ -4,7 +4,13 @@ import { computed, ref, watch } from 'vue'
 import { smallPictureOf } from './smallPicture'
 
 const props = defineProps<{ project: Project; shots: Shot[]; current: number | null; picked: number[] }>()
-const emit = defineEmits<{ go: [index: number]; pick: [id: number] }>()
+const emit = defineEmits<{ go: [index: number]; pick: [id: number]; compare: [id: number] }>()
+
+function press(event: MouseEvent, shot: Shot, index: number) {
+  if (event.altKey) emit('compare', shot.id)
+  else if (event.ctrlKey || event.metaKey) emit('pick', shot.id)
+  else emit('go', index)
+}
 
 const list = ref<HTMLElement>()
 
@@ -38,12 +44,12 @@ watch(
         :key="shot.id"
         class="relative mb-1.5 block w-full p-[3px] text-left outline-1"
         :class="shot.id === current ? 'bg-raise outline-weld' : picked.includes(shot.id) ? 'bg-raise outline-dim outline-dashed' : 'outline-transparent hover:outline-line'"
-        title="Ctrl and a click pick it besides, to put copies on"
+        title="Ctrl and a click pick it besides, to put copies on; Alt and a click compare with it"
         role="option"
         :aria-selected="shot.id === current"
         :data-shot="shot.id"
         @mousedown.prevent
-        @click="$event.ctrlKey || $event.metaKey ? emit('pick', shot.id) : emit('go', index)"
+        @click="press($event, shot, index)"
       >
         <img :src="smallPictureOf(project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" />
         <span class="mt-0.5 flex items-center justify-between text-2xs text-dim">

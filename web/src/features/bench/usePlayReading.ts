@@ -18,7 +18,9 @@ export function usePlayReading(wish: Ref<PictureWish | null>, trouble: (error: u
     try {
       const { cut, frame, source, on, trial, test, measuring } = now
       const response = await send('POST', `/cuts/${cut}/picture`, { frame, source, on, trial, test, size: 'small', ...measuring, light: null, bands: null, marks: false })
-      if (response.status !== 204) reading.value = unpack(await response.arrayBuffer())
+      const answer = response.status === 204 ? null : unpack(await response.arrayBuffer())
+      // playing may have stopped meanwhile; what comes late is of a picture that has been left
+      if (answer && wish.value) reading.value = answer
     } catch (error) {
       trouble(error)
     }

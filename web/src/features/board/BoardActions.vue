@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { RouterLink } from 'vue-router'
 import { useCut } from '../bench/useCut'
+import { useReference } from '../compare/useReference'
 import { useCopies } from '../grade/useCopies'
 import { useFamilies } from '../grade/useFamilies'
 import ChoiceList from '../shell/ChoiceList.vue'
@@ -10,6 +12,7 @@ import { FLAG_FILL, useFlags } from './useFlags'
 
 /** What is done with the shots that are picked. */
 const board = useBoard()
+const reference = useReference()
 const cut = useCut()
 const copies = useCopies()
 const families = useFamilies()
@@ -47,6 +50,7 @@ const copy = () => cut.shot && copies.copy(cut.shot.recipe.document.steps, true)
       <button class="hover:text-ink disabled:text-faint" :disabled="!cut.shot?.recipe.document.steps.length" title="Ctrl C" @click="copy()">copy {{ cut.shot?.name }}'s recipe</button>
       <button v-if="copies.steps.length" class="text-weld hover:text-ink" title="Ctrl V" @click="copies.put(chosen.map((shot) => shot.id))">put {{ copies.words }} on {{ who }}</button>
     </span>
+    <RouterLink v-if="chosen.length === 1 && chosen[0]?.id !== cut.shot?.id && cut.project && cut.cut" class="border-l border-line pl-3 hover:text-ink" :to="{ name: 'bench', params: { project: cut.project.id, cut: cut.cut.id } }" @click="reference.other === chosen[0]?.id && reference.on ? undefined : reference.withShot(chosen[0]?.id ?? 0)">compare {{ cut.shot?.name }} with it</RouterLink>
     <span class="flex items-center gap-1 border-l border-line pl-3">
       <ChoiceList label="family of the picked shots" look="flat" opens="up" :groups="groups" :model-value="null" empty="pick several shots to form a family" @update:model-value="family">family…</ChoiceList>
     </span>

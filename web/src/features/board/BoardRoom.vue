@@ -7,6 +7,7 @@ import { useCut } from '../bench/useCut'
 import { useOpenCut } from '../bench/useOpenCut'
 import { useReference } from '../compare/useReference'
 import { useCopies } from '../grade/useCopies'
+import PasteQuestion from '../grade/PasteQuestion.vue'
 import { useKeys } from '../shell/useKeys'
 import BoardActions from './BoardActions.vue'
 import BoardCard from './BoardCard.vue'
@@ -90,6 +91,7 @@ useKeys([
         <p v-if="board.shown.length === 0" class="pt-24 text-center text-dim">No shot of this cut is like that. <button class="text-weld hover:text-ink" @click="board.allOf()">Show all</button></p>
       </div>
     </div>
+    <PasteQuestion v-if="copies.asking" />
     <BoardActions />
   </section>
   <div v-else class="flex h-full items-center justify-center text-dim">opening the cut…</div>

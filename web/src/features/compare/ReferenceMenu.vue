@@ -30,7 +30,7 @@ function choose(kind: Kind) {
 <template>
   <Popover class="relative">
     <PopoverButton :class="reference.on ? 'border border-woad px-1.5 text-[#7fb0e0]' : 'hover:text-ink'" title="Y: compare with a second picture" @click="load">{{ reference.on ? `with ${reference.words}` : 'compare' }}</PopoverButton>
-    <PopoverPanel class="absolute right-0 z-30 mt-1 max-h-[70vh] w-80 overflow-y-auto border border-line bg-raise p-3 text-ink shadow-lg shadow-black/50 outline-none">
+    <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 max-h-[70vh] w-80 overflow-y-auto border border-line bg-raise p-3 text-ink shadow-lg shadow-black/50 outline-none">
       <label class="mb-2 flex items-center justify-between text-sm"><span>compare <span class="text-xs text-dim">Y</span></span><input v-model="reference.on" type="checkbox" class="accent-woad" aria-label="compare" /></label>
       <OptionRow label="how it is compared" :options="WAYS" :model-value="reference.way" @update:model-value="reference.way = $event as Way" />
       <label v-if="reference.way === 'difference'" class="mt-2 block text-2xs text-dim">times {{ reference.gain }}<input v-model.number="reference.gain" type="range" min="1" max="32" class="w-full accent-woad" aria-label="gain of the difference" /></label>

@@ -6,7 +6,7 @@ import { useCut } from '../bench/useCut'
 import type { SecondWish as Second } from '../bench/usePicture'
 import { useComparedVersion } from '../grade/useComparedVersion'
 
-export type Kind = 'source' | 'found' | 'before' | 'after' | 'distance' | 'kept' | 'version' | 'hero' | 'first' | 'swatch' | 'still'
+export type Kind = 'source' | 'found' | 'before' | 'after' | 'distance' | 'kept' | 'version' | 'shot' | 'hero' | 'first' | 'swatch' | 'still'
 export type Way = 'side' | 'split' | 'difference'
 
 export const KINDS: { id: Kind; label: string; about: string }[] = [
@@ -17,6 +17,7 @@ export const KINDS: { id: Kind; label: string; about: string }[] = [
   { id: 'before', label: 'before the edit', about: 'the last frame of the shot before' },
   { id: 'after', label: 'after the edit', about: 'the first frame of the shot after' },
   { id: 'distance', label: 'shots away', about: 'the shot so many before or after, following along' },
+  { id: 'shot', label: 'chosen shot', about: 'the shot you chose (Alt and a click in the ribbon), at the same place within it' },
   { id: 'hero', label: 'hero', about: "the family's hero" },
   { id: 'kept', label: 'kept place', about: 'a place of the cut that was kept; its grade follows' },
   { id: 'swatch', label: "swatch's picture", about: 'the picture a kept grade made' },
@@ -47,6 +48,8 @@ export const useReference = defineStore('reference', () => {
   const keptAt = ref(0)
   const swatch = ref<number | null>(null)
   const still = ref<number | null>(null)
+  /** A shot that was chosen to compare with. */
+  const other = ref<number | null>(null)
   /** Shown in place of the graded picture, while a key is held. */
   const flipped = ref(false)
   /** What it was when it was locked. */
@@ -68,7 +71,7 @@ export const useReference = defineStore('reference', () => {
   watch([kind, on, () => compared.candidate?.id], () => {
     if (on.value && kind.value === 'version') void compared.fetch()
   })
-  watch([kind, keptAt, distance, swatch, still], () => {
+  watch([kind, keptAt, distance, swatch, still, other], () => {
     locked.value = null
     freeFrame.value = null
   })
@@ -113,6 +116,8 @@ export const useReference = defineStore('reference', () => {
         return at(after && after.record_in + after.dissolve)
       case 'distance':
         return at(along(cut.shots[cut.shotIndex + distance.value], cut.frame))
+      case 'shot':
+        return at(along(cut.shots.find((one) => one.id === other.value), cut.frame))
       case 'hero':
         return at(along(cut.shots.find((one) => one.id === cut.familyOf(shot)?.hero), cut.frame))
       case 'swatch':
@@ -134,7 +139,7 @@ export const useReference = defineStore('reference', () => {
   const frame = computed(() => (timeless.value || !second.value ? null : (second.value.frame ?? cut.frame)))
 
   const label = () => (kind.value === 'distance' ? away(distance.value) : (KINDS.find((one) => one.id === kind.value)?.label ?? ''))
-  const NOTHING: Partial<Record<Kind, string>> = { before: 'no shot before', after: 'no shot after', distance: 'no shot there', hero: 'no hero', kept: 'no place kept', swatch: 'no swatch chosen', still: 'no still chosen', version: 'no other version' }
+  const NOTHING: Partial<Record<Kind, string>> = { before: 'no shot before', after: 'no shot after', distance: 'no shot there', shot: 'no shot chosen', hero: 'no hero', kept: 'no place kept', swatch: 'no swatch chosen', still: 'no still chosen', version: 'no other version' }
   const words = computed(() => {
     if (locked.value) return locked.value.words
     if (!second.value) return NOTHING[kind.value] ?? `no ${label()}`
@@ -161,6 +166,14 @@ export const useReference = defineStore('reference', () => {
     keep,
     swatch,
     still,
+    other,
+    /** Compares with a shot; again: no more. */
+    withShot(id: number) {
+      if (on.value && kind.value === 'shot' && other.value === id) return void (on.value = false)
+      other.value = id
+      kind.value = 'shot'
+      on.value = true
+    },
     locked,
     lock,
     timeless,

@@ -79,7 +79,7 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
     if (!second || !present || follows.value || own.playing.value) return ''
     const frame = reference.frame ?? cut.frame
     return JSON.stringify({
-      cut: present.cut, frame, source: second.source === true, on: present.on, moving: false, instruments: false, still: second.still, swatch: second.swatch,
+      cut: present.cut, frame, source: second.source === true, on: present.on, moving: false, instruments: false, measuring: { scopes: {}, measure: 'final', region: null, light: null, bands: present.measuring?.bands ?? null, marks: false, beside: null }, still: second.still, swatch: second.swatch,
       trial: second.frame === undefined ? trialOf(present.trial ?? []) : shotTrial(frame), test: second.frame === undefined && !reference.timeless ? present.test : null,
     })
   })

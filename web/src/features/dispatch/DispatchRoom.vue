@@ -119,7 +119,7 @@ async function place() {
             <h2 class="text-base font-semibold">Outputs</h2><span class="flex-1 text-2xs text-faint">all from one pass</span>
             <Menu as="div" class="relative">
               <MenuButton class="text-xs text-dim hover:text-ink">presets</MenuButton>
-              <MenuItems class="absolute right-0 z-30 mt-1 w-72 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
+              <MenuItems v-inside class="absolute right-0 z-30 mt-1 w-72 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
                 <MenuItem v-for="preset in presets" :key="preset.id" v-slot="{ active }">
                   <button type="button" class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="begin(preset)"><span class="block text-sm">{{ preset.label }}</span><span class="block text-2xs text-dim">{{ preset.about }}<span v-if="preset.own" class="float-right hover:text-madder" role="button" :aria-label="`forget ${preset.label}`" @click.stop="forget(preset)">forget</span></span></button>
                 </MenuItem>

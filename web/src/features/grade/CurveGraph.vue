@@ -44,12 +44,13 @@ function at(event: { clientX: number; clientY: number }): CurvePoint {
   return [place(((event.clientX - bounds.left) / bounds.width) * WIDTH), valueAt(((event.clientY - bounds.top) / bounds.height) * HEIGHT)]
 }
 
-function drag(event: PointerEvent, index: number) {
+/** @param fresh the points with one just made, which a press goes on to move */
+function drag(event: PointerEvent, index: number, fresh?: CurvePoint[]) {
   const scale = WIDTH / (box.value?.getBoundingClientRect().width ?? WIDTH)
   followDrag(event, {
     start: () => emit('begin'),
     move: (dx, dy) => {
-      const [px, py] = props.points[index] ?? [0, 0]
+      const [px, py] = props.points[index] ?? fresh?.[index] ?? [0, 0]
       emit('change', moved(props.points, index, [px + (dx * scale) / (WIDTH - 2 * EDGE), py - ((dy * scale) / (HEIGHT - 2 * EDGE)) * (range.value[1] - range.value[0])], props.spec))
     },
     end: () => emit('end'),
@@ -58,7 +59,9 @@ function drag(event: PointerEvent, index: number) {
 
 function add(event: PointerEvent) {
   const made = added(props.points, at(event), props.spec)
-  if (made) emit('change', made.points)
+  if (!made) return
+  emit('change', made.points)
+  drag(event, made.index, made.points)
 }
 
 const nudging = useNudging(() => emit('begin'), () => emit('end'))

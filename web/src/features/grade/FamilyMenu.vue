@@ -35,7 +35,7 @@ function rename(event: Event) {
 <template>
   <Popover class="relative">
     <PopoverButton class="text-2xs text-dim hover:text-ink" title="the family this shot shares steps with">{{ family ? `family ${family.name} · ${family.shots.length}` : 'no family' }}</PopoverButton>
-    <PopoverPanel class="absolute right-0 z-30 mt-1 w-60 border border-line bg-raise p-3 text-sm text-ink shadow-lg shadow-black/50 outline-none">
+    <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 w-60 border border-line bg-raise p-3 text-sm text-ink shadow-lg shadow-black/50 outline-none">
       <template v-if="family">
         <input class="field w-full select-text" :value="family.name" maxlength="60" aria-label="name of the family" @keydown.enter="($event.target as HTMLInputElement).blur()" @keydown.stop @blur="rename" />
         <p class="mt-2 text-2xs text-dim">{{ cut.shots.filter((one) => family?.shots.includes(one.id)).map((one) => (one.id === family?.hero ? `${one.name} (hero)` : one.name)).join(', ') }}</p>

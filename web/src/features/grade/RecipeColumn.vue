@@ -13,6 +13,7 @@ import { useSwatches } from '../swatches/useSwatches'
 import ConflictDialog from './ConflictDialog.vue'
 import FamilyMenu from './FamilyMenu.vue'
 import StepAdder from './StepAdder.vue'
+import PasteQuestion from './PasteQuestion.vue'
 import SharedSteps from './SharedSteps.vue'
 import StepList from './StepList.vue'
 import TakePanel from './TakePanel.vue'
@@ -92,6 +93,7 @@ async function bringCorrection() {
       </p>
     </header>
     <RecallPanel v-if="swatches.trial" />
+    <PasteQuestion v-if="copies.asking" />
     <div class="min-h-0 flex-1 overflow-y-auto">
       <SharedSteps v-if="family" :family="family" place="ground" :header="header" />
       <div class="flex items-center justify-between px-3 pt-2 pb-1">
@@ -104,9 +106,9 @@ async function bringCorrection() {
         <input ref="correctionFile" type="file" accept=".cc,.ccc,.cdl,.edl" class="hidden" aria-label="CDL file" @change="bringCorrection" />
       </div>
       <StepList :recipe="shot.recipe" :header="header" />
-      <p v-if="copies.steps.length" class="flex items-center justify-between gap-2 px-3 pt-3 text-2xs text-dim">
+      <p v-if="copies.steps.length && copies.shots.length && !copies.asking" class="flex items-center justify-between gap-2 px-3 pt-3 text-2xs text-dim">
         <span class="min-w-0 truncate">copied: {{ copies.words }}</span>
-        <button class="control px-2 py-0 text-xs" @click="copies.put()">{{ copies.whole ? 'replace' : 'put' }} on {{ copies.shots.length === 1 ? 'this shot' : `${copies.shots.length} shots` }}</button>
+        <button class="control px-2 py-0 text-xs" @click="copies.put()">put on {{ copies.named(copies.shots) }}{{ copies.whole ? '…' : '' }}</button>
       </p>
       <div v-if="steps.length === 0" class="px-3 py-4">
         <p class="text-dim">Nothing is done to this shot yet.</p>

@@ -12,7 +12,7 @@ const catalogue = useCatalogue()
 <template>
   <Menu as="div" class="relative">
     <MenuButton class="text-2xs text-dim hover:text-ink" :aria-label="label">+ step</MenuButton>
-    <MenuItems class="absolute right-0 z-10 mt-1 min-w-36 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
+    <MenuItems v-inside class="absolute right-0 z-10 mt-1 min-w-36 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
       <MenuItem v-for="spec in catalogue.catalogue?.steps" :key="spec.id" v-slot="{ active }">
         <button class="block w-full px-3 py-1 text-left text-sm" :class="{ 'bg-line': active }" @click="emit('add', spec.id)">{{ spec.label }}</button>
       </MenuItem>

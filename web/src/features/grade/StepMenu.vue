@@ -16,7 +16,7 @@ const acts = computed<{ what: StepAct; words: string }[]>(() => [
 <template>
   <Menu as="div" class="relative">
     <MenuButton class="px-1 text-sm leading-none text-dim hover:text-ink" :aria-label="`more for ${name}`">···</MenuButton>
-    <MenuItems class="absolute right-0 z-20 mt-1 min-w-40 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
+    <MenuItems v-inside class="absolute right-0 z-20 mt-1 min-w-40 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
       <MenuItem v-for="{ what, words } in acts" :key="what" v-slot="{ active }" :disabled="((what === 'up' || what === 'beside') && first) || (what === 'down' && last)">
         <button class="block w-full px-3 py-1 text-left text-sm disabled:text-faint" :class="{ 'bg-line': active, 'text-faint': ((what === 'up' || what === 'beside') && first) || (what === 'down' && last) }" @click="emit('act', what)">{{ words }}</button>
       </MenuItem>

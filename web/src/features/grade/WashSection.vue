@@ -38,7 +38,7 @@ function rename(event: Event) {
       </button>
       <Popover class="relative min-w-0 flex-1">
         <PopoverButton class="caption block max-w-full truncate text-left hover:text-ink" title="name and stretch of this wash"><span :class="wash.enabled ? 'text-ink' : 'text-faint'">{{ wash.name }}</span> · wash over {{ stretch }}</PopoverButton>
-        <PopoverPanel class="absolute left-0 z-20 mt-1 w-64 space-y-2.5 border border-line bg-raise p-3 shadow-lg shadow-black/50 outline-none">
+        <PopoverPanel v-inside class="absolute left-0 z-20 mt-1 w-64 space-y-2.5 border border-line bg-raise p-3 shadow-lg shadow-black/50 outline-none">
           <label class="block"><span class="caption mb-0.5 block">name</span><input class="field w-full select-text" :value="wash.name" maxlength="60" aria-label="name of the wash" @keydown.enter="($event.target as HTMLInputElement).blur()" @keydown.stop @blur="rename" /></label>
           <div class="grid grid-cols-2 gap-2">
             <div v-for="end in ['from', 'to'] as const" :key="end">

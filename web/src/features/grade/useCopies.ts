@@ -11,22 +11,31 @@ export const useCopies = defineStore('copies', () => {
   const paste = usePaste()
   const notices = useNotices()
   const steps = ref<StepDocument[]>([])
-  /** A whole recipe was copied: it replaces what it is put on. */
+  /** A whole recipe was copied: whether it replaces what it is put on is asked. */
   const whole = ref(false)
+  /** The shot it was copied from, which never gets it twice. */
+  const from = ref<{ shot: number; name: string } | null>(null)
   /** Shots picked besides the one that is open. */
   const picked = ref<number[]>([])
+  /** Shots that a recipe is about to go on. */
+  const asking = ref<number[] | null>(null)
 
-  const words = computed(() => (whole.value ? 'recipe' : steps.value.map((step) => step.name).join(', ')))
-  const shots = computed(() => {
-    const open = cut.shot?.id
-    const others = picked.value.filter((id) => id !== open && cut.shots.some((shot) => shot.id === id))
-    return open === undefined ? others : [open, ...others]
+  const words = computed(() => (whole.value ? `recipe of ${from.value?.name ?? ''}` : steps.value.map((step) => step.name).join(', ')))
+  const open = computed(() => {
+    const id = cut.shot?.id
+    const others = picked.value.filter((one) => one !== id && cut.shots.some((shot) => shot.id === one))
+    return id === undefined ? others : [id, ...others]
   })
+  /** The open shot and the picked ones, without the one the copy is of. */
+  const shots = computed(() => without(open.value))
+  const without = (ids: number[]) => ids.filter((id) => id !== from.value?.shot)
+  const named = (ids: number[]) => (ids.length <= 3 ? ids.map((id) => cut.shots.find((shot) => shot.id === id)?.name ?? '').join(', ') : `${ids.length} shots`)
 
   function copy(found: StepDocument[], all: boolean) {
     if (found.length === 0) return
     steps.value = structuredClone(found.map((step) => JSON.parse(JSON.stringify(step)) as StepDocument))
     whole.value = all
+    from.value = cut.shot ? { shot: cut.shot.id, name: cut.shot.name } : null
     notices.news(`${words.value} copied`)
   }
 
@@ -34,12 +43,26 @@ export const useCopies = defineStore('copies', () => {
     picked.value = picked.value.includes(id) ? picked.value.filter((one) => one !== id) : [...picked.value, id]
   }
 
-  async function put(onto = shots.value) {
+  /** Single steps go on at once, after what is there; of a recipe it is asked first. */
+  async function put(onto = open.value) {
     if (steps.value.length === 0) return
-    const count = onto.length
-    const said = `${words.value} put on ${count} ${count === 1 ? 'shot' : 'shots'}`
-    if (await paste(onto, steps.value, whole.value, said)) notices.news(said)
+    const targets = without(onto)
+    if (targets.length === 0) return notices.news(`This was copied from ${from.value?.name ?? 'this shot'}. Pick other shots with Ctrl and a click, or duplicate a step in its menu.`)
+    if (whole.value) asking.value = targets
+    else await go(targets, false)
   }
 
-  return { steps, whole, picked, shots, words, copy, pick, put }
+  async function go(targets: number[], replace: boolean) {
+    const said = `${words.value} ${whole.value ? (replace ? 'in place of the steps of' : 'after the steps of') : 'put on'} ${named(targets)}`
+    if (await paste(targets, steps.value, replace, said)) notices.news(said)
+  }
+
+  /** What was asked is answered: in place of what is there, after it, or not at all. */
+  async function answer(how: 'replace' | 'add' | 'leave') {
+    const targets = asking.value
+    asking.value = null
+    if (targets && how !== 'leave') await go(targets, how === 'replace')
+  }
+
+  return { steps, whole, picked, shots, asking, words, named, copy, pick, put, answer }
 })

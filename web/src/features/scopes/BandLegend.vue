@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import { computed, ref } from 'vue'
+import type { BandSet } from '@/api/types'
+import { computed, nextTick, ref } from 'vue'
 import { fineness, followDrag } from '../grade/useDrag'
 import ChoiceList from '../shell/ChoiceList.vue'
 import OptionRow from '../shell/OptionRow.vue'
 import { useCatalogue } from '../shell/useCatalogue'
-import { bandWords, equal, limitMoved, parted, placeOf, rangeOf, without } from './bandEdit'
+import { bandWords, equal, limitMoved, limitTyped, parted, placeOf, rangeOf, without } from './bandEdit'
 import { useBands } from './useBands'
 import { useScopes } from './useScopes'
 
@@ -46,6 +47,25 @@ function key(event: KeyboardEvent, index: number, end: 'from' | 'to') {
   event.preventDefault()
   event.stopPropagation()
 }
+/** A limit that is being typed. */
+const typing = ref<string | null>(null)
+const typed = ref<HTMLInputElement[]>()
+/** Display luma is typed in the unit of the waveform, all else in its own. */
+const inUnit = computed(() => set.value?.quantity === 'luma' && set.value.scale === 'absolute')
+const typeable = (value: number) => (inUnit.value ? words(value).replace(/[^\d.−-]/g, '') : String(Number(value.toPrecision(4))))
+type Limit = { index: number; end: 'from' | 'to'; value: number }
+async function open(limit: Limit) {
+  typing.value = `${limit.index}${limit.end}`
+  await nextTick()
+  typed.value?.[0]?.select()
+}
+function type(limit: Limit, text: string) {
+  if (set.value) bands.set({ bands: limitTyped(set.value.bands, limit.index, limit.end, inUnit.value ? String(scopes.placeOf(text) ?? '') : text, range.value) })
+  typing.value = null
+}
+/** Changes the chosen band alone. */
+const band = (change: Partial<BandSet['bands'][number]>) => set.value && bands.set({ bands: set.value.bands.map((one, place) => (place === chosen.value ? { ...one, ...change } : one)) })
+const meets = computed(() => set.value?.bands[chosen.value ?? -1]?.join ?? set.value?.join)
 const colour = (index: number, value: string) => set.value && bands.set({ bands: set.value.bands.map((one, place) => (place === index ? { ...one, colour: value } : one)) })
 const limits = computed(() => {
   const list = set.value?.bands ?? []
@@ -63,11 +83,11 @@ async function bring() {
 </script>
 
 <template>
-  <div v-if="set && bands.quantity" class="absolute top-10 bottom-4 left-4 z-[5] flex w-52 flex-col text-2xs" :class="bands.small ? 'pointer-events-none' : ''" role="group" aria-label="colour bands">
+  <div v-if="set && bands.quantity" class="absolute top-10 bottom-4 left-4 z-[5] flex w-52 flex-col text-2xs" :class="bands.small ? 'pointer-events-none' : ''" role="group" aria-label="colour bands" @pointerdown.stop @dblclick.stop @wheel.stop>
     <div class="pointer-events-auto mb-1 flex items-baseline gap-2 bg-ground/75 px-1">
       <Popover class="relative min-w-0">
         <PopoverButton class="block max-w-24 truncate text-ink" title="sets, quantity and how they are painted">{{ set.name }}</PopoverButton>
-        <PopoverPanel class="absolute left-0 z-30 mt-1 w-72 space-y-2.5 border border-line bg-raise p-3 text-ink shadow-lg shadow-black/50 outline-none">
+        <PopoverPanel v-inside class="absolute left-0 z-30 mt-1 w-72 space-y-2.5 border border-line bg-raise p-3 text-ink shadow-lg shadow-black/50 outline-none">
           <ChoiceList label="set of bands" :groups="groups" :model-value="set.name" @update:model-value="$event && bands.choose($event)">{{ set.name }}</ChoiceList>
           <ChoiceList label="quantity" :groups="quantities" :model-value="set.quantity" @update:model-value="$event && bands.measure($event)">{{ bands.quantity.label }}</ChoiceList>
           <OptionRow label="scale of the bands" :options="[{ id: 'absolute', label: 'absolute' }, { id: 'relative', label: 'of the picture' }]" :model-value="set.scale" @update:model-value="bands.set({ scale: $event as 'absolute' | 'relative' })" />
@@ -89,12 +109,12 @@ async function bring() {
     </div>
     <div v-if="!bands.small" ref="bar" class="relative mt-1.5 mb-1 min-h-0 w-4 flex-1 bg-ground/75">
       <button
-        v-for="(band, index) in set.bands"
+        v-for="(one, index) in set.bands"
         :key="index"
         class="absolute inset-x-0"
         :class="chosen === index ? 'outline outline-ink' : ''"
-        :style="{ bottom: at(band.from), height: `calc(${at(band.to)} - ${at(band.from)})`, background: band.colour }"
-        :aria-label="`band ${index + 1}: ${words(band.from)} to ${words(band.to)}`"
+        :style="{ bottom: at(one.from), height: `calc(${at(one.to)} - ${at(one.from)})`, background: one.colour }"
+        :aria-label="`band ${index + 1}: ${words(one.from)} to ${words(one.to)}`"
         @click="chosen = chosen === index ? null : index"
       />
       <div
@@ -109,11 +129,14 @@ async function bring() {
         :aria-valuetext="words(limit.value)"
         @pointerdown="press($event, limit.index, limit.end)"
         @keydown="key($event, limit.index, limit.end)"
+        @keydown.enter.self="open(limit)"
       >
-        <i class="absolute -top-1.5 left-0 h-3 w-full" /><i class="absolute left-0 w-5 border-t border-ink" /><span class="absolute left-6 -translate-y-1/2 bg-ground/70 px-0.5 whitespace-nowrap text-ink">{{ words(limit.value) }}</span>
+        <i class="absolute -top-1.5 left-0 h-3 w-full" /><i class="absolute left-0 w-5 border-t border-ink" /><input v-if="typing === `${limit.index}${limit.end}`" ref="typed" class="field absolute left-6 w-20 -translate-y-1/2 px-1 py-0 text-2xs select-text" :value="typeable(limit.value)" :aria-label="`limit ${words(limit.value)}, typed`" @keydown.stop @keydown.enter="type(limit, ($event.target as HTMLInputElement).value)" @keydown.esc="typing = null" @blur="typing = null" /><button v-else class="absolute left-6 -translate-y-1/2 bg-ground/70 px-0.5 whitespace-nowrap text-ink" tabindex="-1" title="click to type it" @pointerdown.stop @click="open(limit)">{{ words(limit.value) }}</button>
       </div>
       <div v-if="chosen !== null && set.bands[chosen]" class="absolute top-0 left-28 flex flex-col gap-1 border border-line bg-raise p-2">
         <input type="color" class="h-6 w-12" :value="set.bands[chosen]?.colour" :aria-label="`colour of band ${chosen + 1}`" @input="colour(chosen, ($event.target as HTMLInputElement).value)" />
+        <label class="flex items-center gap-1 text-dim">opacity<input type="number" min="0" max="100" step="5" class="field w-14 px-1 py-0 text-2xs" :value="Math.round((set.bands[chosen]?.opacity ?? set.opacity) * 100)" :aria-label="`opacity of band ${chosen + 1}, per cent`" @keydown.stop @change="band({ opacity: Math.min(100, Math.max(0, Number(($event.target as HTMLInputElement).value))) / 100 })" />%</label>
+        <button v-if="set.bands[chosen + 1]" class="control px-1 py-0" :title="`how it meets the band above it; the set's own is ${set.join}`" @click="band({ join: meets === 'hard' ? 'blended' : 'hard' })">{{ meets }} above</button>
         <button class="control px-1 py-0" @click="bands.set({ bands: parted(set.bands, chosen, range) })">part</button>
         <button class="control px-1 py-0" @click="bands.set({ bands: without(set.bands, chosen) }), (chosen = null)">remove</button>
       </div>

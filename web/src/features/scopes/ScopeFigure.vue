@@ -20,7 +20,7 @@ const note = computed(() => [scopes.region ? 'region' : null, scopes.tapLabel, [
     <figcaption class="mb-0.5 flex items-baseline gap-1.5 text-2xs" :class="slotAt === scopes.slots.length - 1 ? 'pr-18' : ''">
       <Menu as="span" class="relative">
         <MenuButton class="font-medium whitespace-nowrap text-dim hover:text-ink" :aria-label="`instrument ${slotAt + 1}: ${label}`">{{ label }}</MenuButton>
-        <MenuItems class="absolute bottom-full left-0 z-30 mb-1 w-44 border border-line bg-raise py-1 text-ink shadow-lg shadow-black/50 outline-none">
+        <MenuItems v-inside class="absolute bottom-full left-0 z-30 mb-1 w-44 border border-line bg-raise py-1 text-ink shadow-lg shadow-black/50 outline-none">
           <MenuItem v-for="one in KINDS" :key="one.id" v-slot="{ active }">
             <button class="block w-full px-3 py-1 text-left text-sm" :class="[{ 'bg-line': active }, one.id === scope.kind ? 'text-weld' : '']" @click="scopes.change(slotAt, one.id)">{{ one.label }}</button>
           </MenuItem>

@@ -37,8 +37,16 @@ export function parted(bands: Band[], index: number, range: [number, number, boo
   const band = bands[index]
   if (!band) return bands
   const middle = rounded(valueAt((placeOf(band.from, range) + placeOf(band.to, range)) / 2, range))
-  const colour = COLOURS.find((one) => !bands.some((other) => other.colour === one)) ?? '#808080'
+  const used = (one: string) => bands.some((other) => other.colour === one)
+  const beside = (one: string) => [band, bands[index + 1]].some((other) => other?.colour === one)
+  const colour = COLOURS.find((one) => !used(one)) ?? COLOURS.find((one) => !beside(one)) ?? '#808080'
   return [...bands.slice(0, index), { ...band, to: middle }, { from: middle, to: band.to, colour }, ...bands.slice(index + 1)]
+}
+
+/** With a limit where somebody typed it; what is no number leaves it. */
+export function limitTyped(bands: Band[], index: number, end: 'from' | 'to', text: string, range: [number, number, boolean]): Band[] {
+  const value = Number(text.replace(',', '.').replace('−', '-'))
+  return text.trim() === '' || !Number.isFinite(value) ? bands : limitMoved(bands, index, end, placeOf(value, range), range)
 }
 
 /** Without a band; one is always left. */
@@ -49,6 +57,7 @@ export function equal(count: number, range: [number, number, boolean]): Band[] {
   return Array.from({ length: count }, (_, index) => ({
     from: rounded(valueAt(index / count, range)),
     to: rounded(valueAt((index + 1) / count, range)),
+    // the last of them repeat, never beside each other
     colour: COLOURS[index % COLOURS.length] ?? '#808080',
   }))
 }

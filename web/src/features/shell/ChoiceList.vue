@@ -18,7 +18,7 @@ const value = defineModel<string | null>({ default: null })
 <template>
   <Listbox v-model="value" as="div" class="relative min-w-0" :disabled="disabled">
     <ListboxButton class="w-full truncate text-left" :class="LOOKS[look ?? 'field']" :aria-label="label"><slot /></ListboxButton>
-    <ListboxOptions class="absolute left-0 z-30 max-h-80 min-w-full overflow-y-auto border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none" :class="opens === 'up' ? 'bottom-full mb-1' : 'mt-1'">
+    <ListboxOptions v-inside class="absolute left-0 z-30 max-h-80 min-w-full overflow-y-auto border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none" :class="opens === 'up' ? 'bottom-full mb-1' : 'mt-1'">
       <template v-for="group in groups" :key="group.name">
         <li v-if="group.name" class="caption px-3 pt-2 pb-1" role="presentation">{{ group.name }}</li>
         <ListboxOption v-for="one in group.options" :key="one.id" v-slot="{ active, selected }" :value="one.id">

@@ -10,8 +10,6 @@ export interface Shortcut {
   release?: () => void
 }
 
-const listeners: Shortcut[][] = []
-
 /** Does what a key does, for a surface; one that acts while it is held until it is let go. */
 export function pressKey(key: string, down: boolean) {
   const found = activeShortcuts().findLast((shortcut) => shortcut.key === key)
@@ -20,7 +18,7 @@ export function pressKey(key: string, down: boolean) {
 }
 
 /** Every key that does something now, for the sheet. */
-export const activeShortcuts = () => listeners.flat()
+export const activeShortcuts = () => layers.flatMap((layer) => layer.shortcuts)
 
 function typing(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.matches('input:not([type=checkbox], [type=radio], [type=range], [type=file]), textarea, select') || target.isContentEditable)
@@ -35,42 +33,74 @@ function nameOf(event: KeyboardEvent): string {
   return mod + shift + (event.key === ' ' ? 'space' : event.key.toLowerCase())
 }
 
-/** Binds keys while the calling component lives. Keys typed into fields are left to them. */
+/** What has bound keys and what of it is held, the topmost last. */
+interface Layer {
+  shortcuts: Shortcut[]
+  held: Set<Shortcut>
+}
+const layers: Layer[] = []
+
+/** The topmost layer that knows a key, which alone acts. */
+function bound(event: KeyboardEvent): { layer: Layer; shortcut: Shortcut } | null {
+  if (typing(event.target) || event.altKey || event.defaultPrevented) return null
+  const name = nameOf(event)
+  for (const layer of [...layers].reverse()) {
+    const shortcut = layer.shortcuts.find((one) => one.key === name)
+    if (shortcut) return { layer, shortcut }
+  }
+  return null
+}
+
+function down(event: KeyboardEvent) {
+  const found = bound(event)
+  if (!found) return
+  const { layer, shortcut } = found
+  if (shortcut.key === 'space' && event.target instanceof HTMLElement && event.target.matches('input, [role=option]')) return
+  event.preventDefault()
+  if (shortcut.release) {
+    if (layer.held.has(shortcut)) return
+    layer.held.add(shortcut)
+  }
+  shortcut.press(event)
+}
+
+/** A focused button is pressed by Enter alone where the space bar means something. */
+function spare(event: KeyboardEvent) {
+  if (event.key !== ' ' || !(event.target instanceof HTMLElement) || !event.target.matches('button, a, [role=button]')) return
+  if (event.target.closest('[role=dialog], [role=menu], [role=listbox]') || !bound(event)) return
+  if (event.type === 'keydown') down(event)
+  event.preventDefault()
+  event.stopImmediatePropagation()
+}
+
+function release(layer: Layer, matching: (shortcut: Shortcut) => boolean) {
+  for (const shortcut of [...layer.held].filter(matching)) {
+    layer.held.delete(shortcut)
+    shortcut.release?.()
+  }
+}
+const up = (event: KeyboardEvent) => layers.forEach((layer) => release(layer, (shortcut) => shortcut.key === event.key.toLowerCase()))
+const blur = () => layers.forEach((layer) => release(layer, () => true))
+
+function listen(way: 'addEventListener' | 'removeEventListener') {
+  window[way]('keydown', spare as EventListener, { capture: true })
+  window[way]('keyup', spare as EventListener, { capture: true })
+  window[way]('keydown', down as EventListener)
+  window[way]('keyup', up as EventListener)
+  window[way]('blur', blur)
+}
+
+/**
+ * Binds keys while the calling component lives. Keys typed into fields are left to them; of
+ * several that bind a key the one that came last is on top, and acts alone.
+ */
 export function useKeys(shortcuts: Shortcut[]) {
-  const held = new Set<Shortcut>()
-
-  function down(event: KeyboardEvent) {
-    if (typing(event.target) || event.altKey) return
-    const found = shortcuts.find((shortcut) => shortcut.key === nameOf(event))
-    if (!found) return
-    // what has the focus is pressed by the space bar
-    if (found.key === 'space' && event.target instanceof HTMLElement && event.target.matches('button, a, input')) return
-    event.preventDefault()
-    if (found.release) {
-      if (held.has(found)) return
-      held.add(found)
-    }
-    found.press(event)
-  }
-
-  function releaseAll(matching: (shortcut: Shortcut) => boolean) {
-    for (const shortcut of [...held].filter(matching)) {
-      held.delete(shortcut)
-      shortcut.release?.()
-    }
-  }
-
-  const up = (event: KeyboardEvent) => releaseAll((shortcut) => shortcut.key === event.key.toLowerCase())
-  const blur = () => releaseAll(() => true)
-
-  listeners.push(shortcuts)
-  window.addEventListener('keydown', down)
-  window.addEventListener('keyup', up)
-  window.addEventListener('blur', blur)
+  const layer: Layer = { shortcuts, held: new Set() }
+  if (layers.length === 0) listen('addEventListener')
+  layers.push(layer)
   onScopeDispose(() => {
-    listeners.splice(listeners.indexOf(shortcuts), 1)
-    window.removeEventListener('keydown', down)
-    window.removeEventListener('keyup', up)
-    window.removeEventListener('blur', blur)
+    release(layer, () => true)
+    layers.splice(layers.indexOf(layer), 1)
+    if (layers.length === 0) listen('removeEventListener')
   })
 }

@@ -28,7 +28,7 @@ const keys = computed(() => [{ name: '', options: activeShortcuts().filter((one)
 <template>
   <Popover class="relative">
     <PopoverButton class="px-1.5" :class="surface.ports.length ? 'text-ink' : 'text-dim hover:text-ink'" title="a MIDI controller as a control surface">surface</PopoverButton>
-    <PopoverPanel class="absolute right-0 z-30 mt-1 w-96 border border-line bg-raise p-3 shadow-lg shadow-black/50 outline-none">
+    <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 w-96 border border-line bg-raise p-3 shadow-lg shadow-black/50 outline-none">
       <p v-if="!surface.supported" class="text-sm text-dim">This browser knows no MIDI controllers.</p>
       <template v-else>
         <div class="flex items-center gap-3">

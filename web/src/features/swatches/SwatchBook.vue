@@ -38,7 +38,7 @@ useKeys([
 <template>
   <Popover v-slot="{ close }" class="relative">
     <PopoverButton class="text-2xs text-dim hover:text-ink" title="kept grades; digits recall pegs" @click="swatches.load">swatches</PopoverButton>
-    <PopoverPanel class="absolute right-0 z-30 mt-1 max-h-[75vh] w-80 overflow-y-auto border border-line bg-raise p-3 text-ink shadow-lg shadow-black/50 outline-none">
+    <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 max-h-[75vh] w-80 overflow-y-auto border border-line bg-raise p-3 text-ink shadow-lg shadow-black/50 outline-none">
       <form class="grid grid-cols-[minmax(0,1fr)_84px_auto] gap-1" @submit.prevent="keep">
         <input v-model="name" class="field py-0.5 text-xs select-text" placeholder="keep this grade as…" maxlength="80" aria-label="name of the swatch" @keydown.stop />
         <input v-model="folder" class="field py-0.5 text-xs select-text" placeholder="folder" title="folders in folders are parted by /" maxlength="200" aria-label="folder of the swatch" @keydown.stop />
