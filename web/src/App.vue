@@ -10,11 +10,11 @@ const route = useRoute()
 
 <template>
   <RouterView v-if="route.name === 'clean'" />
-  <div v-else class="grid h-full grid-cols-[56px_minmax(0,1fr)] grid-rows-[34px_minmax(0,1fr)]">
+  <div v-else class="grid h-full grid-cols-[56px_minmax(0,1fr)] grid-rows-[34px_minmax(0,1fr)_auto]">
     <TopBar class="col-span-2" />
     <RoomRail />
     <main class="min-h-0 min-w-0"><RouterView /></main>
-    <NoticeStack />
+    <NoticeStack class="col-span-2" />
     <ShortcutSheet />
   </div>
 </template>

@@ -235,13 +235,30 @@ export interface Clip {
   id: number
   path: string
   name: string
+  /** Changes when the clip does. */
+  version: number
   status: 'ready' | 'refused'
   reason: string | null
   width: number
   height: number
   rate: string
+  /** Frames of its file are not all equally long. */
+  variable: boolean
+  /** It has another rate than the project, and how that is taken: frame for frame, or by time. */
+  other_rate: boolean
+  pace: 'frames' | 'time'
+  /** As the project counts them, and as its file does. */
   frames: number
+  file_frames: number
+  /** First and last number of each gap in a run of numbered frames. */
+  gaps: [number, number][]
+  run: boolean
+  floats: boolean
+  /** A working copy: whether one is wanted, and how far it is; speed: of decoding, in times of the clip's rate. */
+  copy: { wanted: 'auto' | 'always' | 'never'; status: 'none' | 'waiting' | 'making' | 'ready' | 'failed'; done: number; speed: number | null }
   start: string | null
+  start_frames: number
+  drop: boolean
   reel: string | null
   codec: string
   pixel_format: string
@@ -328,6 +345,10 @@ export interface Cut {
   id: number
   name: string
   project: Project
+  /** Timecode of its first frame: as text, in frames since midnight, and whether frames are dropped. */
+  start: string
+  start_frames: number
+  drop: boolean
   length: number
   shots: Shot[]
   washes: Wash[]

@@ -82,6 +82,17 @@ module Server
       @timeline ||= Mordant::Cut::Timeline.new(shots.joins(:clip).pluck(*PLACES).map { |values| Mordant::Cut::Timeline::Shot.new(**PLACING.zip(values).to_h) })
     end
 
+    # Digits with or without signs between them, as people type them.
+    def typed(text, rate, drop, path: "record")
+      digits = text.to_s.scan(/\d+/)
+      digits = digits.first.rjust(8, "0").scan(/../) if digits.one?
+      parts = ["00"] * [4 - digits.size, 0].max + digits
+      Mordant::Cut::Timecode.parse("#{parts.first(3).map { |part| part.rjust(2, "0") }.join(":")}#{drop ? ";" : ":"}#{parts[3].to_s.rjust(2, "0")}", rate)
+    rescue Mordant::ParameterError => e
+      raise Mordant::ParameterError.new(path:, expected: e.expected, found: text)
+    end
+    private :typed
+
     PLACING = %i[key source_in record_in length dissolve clip_frames].freeze
     PLACES = %w[shots.id shots.source_in shots.record_in shots.length shots.dissolve clips.frames].freeze
     private_constant :PLACING, :PLACES
@@ -110,6 +121,35 @@ module Server
     # @raise [Mordant::ParameterError]
     def begin_at(text) = update!(start: Mordant::Cut::Timecode.parse(text.to_s, project.rate).to_s)
 
+    # The frame at a timecode of the cut.
+    #
+    # @param text [String] as somebody typed it; what is left out at the front is 0
+    # @return [Integer] record frame
+    # @raise [Mordant::ParameterError] of one outside
+    def at_record(text)
+      first = timecode(0)
+      frame = typed(text, project.rate, first.drop?).frames - first.frames
+      return frame if (0...timeline.length).cover?(frame)
+
+      raise Mordant::ParameterError.new(path: "record", expected: "#{first} to #{timecode(timeline.length - 1)}", found: text)
+    end
+
+    # The frame of a shot that shows a source timecode.
+    #
+    # @param shot [Shot]
+    # @param text [String]
+    # @return [Integer] record frame
+    # @raise [Mordant::ParameterError] of one that the shot does not show
+    def at_source(shot, text)
+      clip = shot.clip
+      ends = [shot.source_in, shot.source_in + shot.length - 1].map { |frame| clip.timecode(frame) }
+      wanted = typed(text, clip.rate, ends.first.drop?, path: "source")
+      offset = (0...shot.length).bsearch { |step| clip.timecode(shot.source_in + step) >= wanted } if wanted.between?(*ends)
+      return shot.record_in + offset if offset
+
+      raise Mordant::ParameterError.new(path: "source", expected: "#{ends.first} to #{ends.last}, which shot #{shot.name} shows", found: text)
+    end
+
     # For a list of cuts; what the pictures of its shots depend on.
     def summary
       {id:, name:, shots: shots.map { |shot| {id: shot.id, revision: shot.revision, encoding: shot.clip.encoding, range: shot.clip.range} }}
@@ -117,7 +157,8 @@ module Server
 
     def to_h
       clips = Hash.new { |known, clip| known[clip] = clip.to_h }
-      {id:, name:, start:, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map { |shot| shot.to_h(clip: clips[shot.clip]) }, washes: loaded_washes.map(&:to_h),
+      first = timecode(0)
+      {id:, name:, start:, start_frames: first.frames, drop: first.drop?, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map { |shot| shot.to_h(clip: clips[shot.clip]) }, washes: loaded_washes.map(&:to_h),
        families: loaded_families.map(&:to_h).reject { |family| family[:shots].empty? }}
     end
   end

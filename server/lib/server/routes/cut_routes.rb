@@ -8,6 +8,23 @@ module Server
         answer(Cut.includes(project: :head_change).fetch(params["id"]).to_h)
       end
 
+      # The timecode that its first frame has.
+      app.patch "/api/cuts/:id" do
+        cut = Cut.includes(project: :head_change).fetch(params["id"])
+        cut.begin_at(body_json["start"])
+        answer(cut.to_h.slice(:id, :start, :start_frames, :drop))
+      end
+
+      # The record frame of a timecode somebody typed: of the cut, or of the source of a shot.
+      app.get "/api/cuts/:id/frame" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        next answer(frame: cut.at_record(params["record"])) if params["record"]
+
+        shot = cut.shots.includes(clip: :media_root).find_by(id: Integer(params["shot"].to_s, 10, exception: false)) || raise(Record::Missing, "there is no shot #{params["shot"]} in this cut")
+        shot.clip.association(:project).target = cut.project
+        answer(frame: cut.at_source(shot, params["source"]))
+      end
+
       # A flag with a note on many shots at once.
       app.post "/api/cuts/:id/flags" do
         cut = Cut.includes(:project).fetch(params["id"])
@@ -29,18 +46,10 @@ module Server
         body = body_json
         clips = every(project.clips.includes(:media_root), ids(body, "clips"))
         cut = Record.transaction do
-          project.update!(**format_of(clips.first)) if project.cuts.none? && clips.first&.ready?
           Cut.assemble(project:, name: body["name"], clips:)
         end
         status 201
         answer(Cut.fetch(cut.id).to_h)
-      end
-
-      app.helpers do
-        # A project's first cut gives it raster and rate.
-        def format_of(clip)
-          clip.attributes.slice("width", "height", "rate_numerator", "rate_denominator")
-        end
       end
     end
   end

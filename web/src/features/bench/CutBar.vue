@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import type { Shot } from '@/api/types'
 import { computed, ref } from 'vue'
-import { clock } from './timecode'
+import CutStart from './CutStart.vue'
+import TimecodeField from './TimecodeField.vue'
+import { clock, sourceClock } from './timecode'
 
 const props = defineProps<{
   shots: Shot[]
   frame: number
   length: number
   rate: number
+  /** Timecode of the cut's first frame. */
+  start: { text: string; frames: number; drop: boolean }
   playing: boolean
   looping: boolean
   shownRate: number
@@ -20,10 +24,13 @@ const props = defineProps<{
   kept: [number, number][]
   rendering: { done: number; count: number } | null
 }>()
-const emit = defineEmits<{ go: [frame: number]; play: []; loop: []; render: [] }>()
+const emit = defineEmits<{ go: [frame: number]; play: []; loop: []; render: []; record: [text: string]; source: [text: string]; start: [text: string] }>()
 
 const bar = ref<HTMLElement>()
 const shot = computed(() => props.shots.find((one) => props.frame >= one.record_in && props.frame < one.record_in + one.length))
+const record = computed(() => clock(props.start.frames + props.frame, props.rate, props.start.drop))
+const source = computed(() => (shot.value ? sourceClock(shot.value, props.frame, props.rate) : ''))
+const shortRate = computed(() => Number(props.rate.toFixed(3)))
 const share = (frames: number) => `${(frames / props.length) * 100}%`
 
 function scrub(event: PointerEvent) {
@@ -42,10 +49,12 @@ function press(event: PointerEvent) {
   <div class="border-t border-line bg-pane px-3 pt-1.5 pb-2.5">
     <div class="mb-1.5 flex items-center gap-3 text-xs text-dim">
       <button class="w-12 border border-line bg-raise py-px text-center text-ink hover:border-faint" data-test="first-play" @mousedown.prevent @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
-      <b class="font-medium text-ink" data-test="clock">{{ clock(frame, rate) }}</b>
-      <span v-if="shot">{{ shot.name }} frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span>
-      <span v-if="playing" data-test="rate" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ rate }} f/s · {{ dropped }} dropped</span>
-      <span v-else>{{ rate }} f/s</span>
+      <TimecodeField label="rec" :text="record" about="timecode of the cut" @typed="emit('record', $event)" />
+      <CutStart :start="start" @set="emit('start', $event)" />
+      <TimecodeField v-if="shot" label="src" :text="source" :about="`timecode of ${shot.clip.name}`" @typed="emit('source', $event)" />
+      <span v-if="shot" class="min-w-0 truncate" :title="shot.clip.reel ? `reel ${shot.clip.reel}` : 'its file names no reel'">{{ shot.clip.reel ?? 'no reel' }} · {{ shot.name }} frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span>
+      <span v-if="playing" data-test="rate" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ shortRate }} f/s · {{ dropped }} dropped</span>
+      <span v-else class="whitespace-nowrap">{{ shortRate }} f/s</span>
       <span class="flex-1" />
       <button class="hover:text-ink" title="H: finished pictures of what is played round, made ahead by the workers" data-test="render" @mousedown.prevent @click="emit('render')">{{ rendering ? `rendering ${rendering.done} of ${rendering.count} · stop` : 'render ahead' }}</button>
       <button class="hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @mousedown.prevent @click="emit('loop')">{{ marked ? `round ${marked.count} frames` : looping ? 'round this shot' : 'round the cut' }}</button>
@@ -59,7 +68,7 @@ function press(event: PointerEvent) {
       :aria-valuenow="frame"
       aria-valuemin="0"
       :aria-valuemax="length - 1"
-      :aria-valuetext="`${clock(frame, rate)}, shot ${shot?.name ?? ''}`"
+      :aria-valuetext="`${record}, shot ${shot?.name ?? ''}`"
       @pointerdown="press"
       @pointermove="scrub"
       @keydown.left.prevent="emit('go', frame - 1)"

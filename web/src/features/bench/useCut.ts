@@ -1,7 +1,9 @@
-import { getJson } from '@/api/client'
+import { getJson, sendJson } from '@/api/client'
 import type { Cut, Family, Project, ProjectSummary, Recipe, RecipeDocument, Shot, Wash } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, ref, toRaw } from 'vue'
+import { useNotices } from '../shell/useNotices'
+import { rateOf } from './timecode'
 
 /** Recipes as they are under the hand, whether or not they are kept yet. */
 export type Trial = { recipe: number; document: RecipeDocument }[]
@@ -22,10 +24,8 @@ export const useCut = defineStore('cut', () => {
   const indices = computed(() => new Map(shots.value.map((shot, index) => [shot.id, index])))
   const shotIndex = computed(() => indexAt(frame.value))
   const shot = computed<Shot | null>(() => shots.value[shotIndex.value] ?? null)
-  const rate = computed(() => {
-    const [over, under] = (project.value?.rate ?? '24/1').split('/').map(Number)
-    return (over ?? 24) / (under ?? 1)
-  })
+  const rate = computed(() => rateOf(project.value?.rate ?? '24/1'))
+  const start = computed(() => ({ text: cut.value?.start ?? '01:00:00:00', frames: cut.value?.start_frames ?? 0, drop: cut.value?.drop ?? false }))
 
   /** Of the shot a record frame belongs to; -1 outside of the cut. */
   function indexAt(at: number): number {
@@ -94,6 +94,27 @@ export const useCut = defineStore('cut', () => {
     if (cut.value) sessionStorage.setItem(spot(cut.value.id), String(frame.value))
   }
 
+  /** To a timecode somebody typed, of the cut or of the open shot's source. */
+  async function goTo(typed: { record: string } | { source: string }) {
+    if (!cut.value) return
+    const asked = new URLSearchParams({ ...typed, ...('source' in typed && shot.value ? { shot: String(shot.value.id) } : {}) })
+    try {
+      go((await getJson<{ frame: number }>(`/cuts/${cut.value.id}/frame?${asked}`)).frame)
+    } catch (error) {
+      useNotices().trouble(error)
+    }
+  }
+
+  /** Gives the cut's first frame another timecode. */
+  async function beginAt(text: string) {
+    if (!cut.value) return
+    try {
+      Object.assign(cut.value, await sendJson<Partial<Cut>>('PATCH', `/cuts/${cut.value.id}`, { start: text }))
+    } catch (error) {
+      useNotices().trouble(error)
+    }
+  }
+
   /** To the first frame that is a shot's alone. */
   function goShot(index: number) {
     const to = shots.value[Math.max(0, Math.min(shots.value.length - 1, index))]
@@ -119,6 +140,9 @@ export const useCut = defineStore('cut', () => {
     shotAt: (at: number): Shot | undefined => shots.value[indexAt(at)],
     indexOf: (over: Shot) => place(over.id, -1),
     rate,
+    start,
+    goTo,
+    beginAt,
     open,
     reload,
     openProject,

@@ -54,7 +54,7 @@ function choose(kind: Kind) {
       <StillList class="mt-2 border-t border-line pt-2" />
       <div class="mt-2 border-t border-line pt-2">
         <button class="control w-full" @click="reference.keep()">keep this place to compare with</button>
-        <p v-for="(frame, index) in reference.kept" :key="frame" class="mt-1 flex justify-between text-xs"><button :class="reference.kind === 'kept' && index === reference.keptAt ? 'text-[#7fb0e0]' : 'text-dim hover:text-ink'" @click="((reference.keptAt = index), (reference.kind = 'kept'), (reference.on = true))">{{ clock(frame, cut.rate) }}</button><button class="text-dim hover:text-ink" @click="reference.dropKept(frame)">drop</button></p>
+        <p v-for="(frame, index) in reference.kept" :key="frame" class="mt-1 flex justify-between text-xs"><button :class="reference.kind === 'kept' && index === reference.keptAt ? 'text-[#7fb0e0]' : 'text-dim hover:text-ink'" @click="((reference.keptAt = index), (reference.kind = 'kept'), (reference.on = true))">{{ clock(cut.start.frames + frame, cut.rate, cut.start.drop) }}</button><button class="text-dim hover:text-ink" @click="reference.dropKept(frame)">drop</button></p>
       </div>
     </PopoverPanel>
   </Popover>

@@ -27,7 +27,7 @@ function recall() {
     <span class="border-l-2 border-woad pl-1.5 text-[#7fb0e0]">{{ reference.words }}</span>
     <template v-if="!reference.timeless && reference.frame !== null">
       <button class="w-12 border border-line bg-raise py-px text-center text-ink hover:border-faint" title="Shift Space" data-test="second-play" @mousedown.prevent @click="second.toggle()">{{ second.playing.value ? 'stop' : 'play' }}</button>
-      <span class="text-ink" data-test="second-clock">{{ clock(reference.frame, cut.rate) }}</span>
+      <span class="text-ink" data-test="second-clock">{{ clock(cut.start.frames + reference.frame, cut.rate, cut.start.drop) }}</span>
       <input v-if="free && shot" class="min-w-0 flex-1 accent-woad" type="range" aria-label="frame of the second picture" :min="shot.record_in" :max="shot.record_in + shot.length - 1" :value="reference.frame" @input="props.second.go(Number(($event.target as HTMLInputElement).value))" />
       <span v-else class="flex-1" />
       <span>time

@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useCut } from '../bench/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
+import ClipActions from './ClipActions.vue'
 import ClipTable from './ClipTable.vue'
 import EncodingChoice from './EncodingChoice.vue'
 import FolderPane from './FolderPane.vue'
@@ -23,6 +24,9 @@ const selected = ref<number[]>([])
 const name = ref('')
 
 const ready = computed(() => clips.value.filter((clip) => clip.status === 'ready'))
+const picked = computed(() => ready.value.filter((clip) => selected.value.includes(clip.id)))
+/** Clips whose rate is not the project's. */
+const others = computed(() => ready.value.filter((clip) => clip.other_rate).length)
 const unassigned = computed(() => ready.value.filter((clip) => !clip.encoding).length)
 
 onMounted(async () => {
@@ -52,19 +56,20 @@ async function makeCut() {
     <section class="flex min-h-0 min-w-0 flex-col bg-pane" aria-label="clips">
       <header class="flex items-center gap-3 border-b border-line px-3 py-2">
         <h2 class="text-base font-semibold">Clips</h2>
-        <span class="text-xs text-dim">{{ ready.length }}<template v-if="unassigned">, <span class="text-madder">{{ unassigned }} without encoding</span></template></span>
+        <span class="text-xs text-dim">{{ ready.length }}<template v-if="unassigned">, <span class="text-madder">{{ unassigned }} without encoding</span></template><template v-if="others">, <span class="text-weld">{{ others }} of another rate</span></template></span>
         <span class="flex-1" />
         <EncodingChoice
           :disabled="selected.length === 0"
           :label="selected.length ? `Assign an encoding to ${selected.length}` : 'Assign an encoding'"
           @choose="intake.assign(selected, $event)"
         />
+        <ClipActions :clips="picked" @set="intake.change(selected, $event)" @remove="intake.remove(selected)" />
         <form class="flex gap-2" @submit.prevent="makeCut">
           <input v-model="name" class="field w-36" placeholder="name of a new cut" aria-label="name of a new cut" maxlength="80" />
           <button class="control-main" :disabled="!name.trim() || ready.length === 0">Make a cut of {{ selected.length || 'all' }}</button>
         </form>
       </header>
-      <ClipTable v-if="clips.length" v-model="selected" :clips="clips" />
+      <ClipTable v-if="clips.length" v-model="selected" :clips="clips" :project="cut.project" />
       <div v-else class="flex flex-1 items-center justify-center px-16 text-center text-dim">
         Nothing has been taken in yet. Open a folder at the left and take in everything beneath it; files are only read, never changed.
       </div>

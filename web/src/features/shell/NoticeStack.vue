@@ -5,11 +5,12 @@ const notices = useNotices()
 </script>
 
 <template>
-  <div class="pointer-events-none fixed right-3 bottom-3 z-50 flex w-96 flex-col gap-2" role="status" aria-live="polite">
+  <!-- a row of its own under the rooms, so that it lies over no control -->
+  <div role="status" aria-live="polite">
     <div
       v-for="notice in notices.notices"
       :key="notice.id"
-      class="pointer-events-auto flex items-start gap-3 rounded-sm border bg-raise px-3 py-2 text-sm shadow-lg shadow-black/50"
+      class="flex items-start gap-3 border-t bg-raise px-4 py-1 text-xs"
       :class="notice.kind === 'trouble' ? 'border-madder' : 'border-line'"
     >
       <p class="flex-1 break-words select-text">{{ notice.words }}</p>

@@ -24,6 +24,7 @@ export const useCatalogue = defineStore('catalogue', () => {
     const of = (kind: string, own: boolean) =>
       all
         .filter((one) => one.kind === kind && one.own === own)
+        .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }))
         .map((one) => ({ id: one.id, label: one.label, about: one.mid_grey === null ? one.source : `${one.source}; mid grey at ${(one.mid_grey * 100).toFixed(1)} %, codes end at light ${one.ceiling}` }))
     return [
       { name: 'your own', options: [...of('scene', true), ...of('display', true)] },

@@ -4,20 +4,39 @@ import type { Project, ProjectSummary } from '@/api/types'
 import { onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { smallPicture } from '../bench/smallPicture'
+import ChoiceList from '../shell/ChoiceList.vue'
 import { useNotices } from '../shell/useNotices'
 
 const router = useRouter()
 const notices = useNotices()
 const projects = ref<ProjectSummary[] | null>(null)
 const name = ref('')
+const raster = ref('')
+const fps = ref('')
+const RASTERS = [{ id: '', label: 'raster of the footage' }, ...['1920×1080', '3840×2160', '2048×1080', '4096×2160', '1280×720'].map((id) => ({ id, label: id }))]
+const RATES = [{ id: '', label: 'rate of the footage' }, ...['23.976', '24', '25', '29.97', '30', '50', '59.94', '60'].map((id) => ({ id, label: `${id} f/s` }))]
+/** A project that is about to be taken away, and what was typed to be sure. */
+const leaving = ref<number | null>(null)
+const typed = ref('')
 
-onMounted(async () => {
+async function load() {
   try {
     projects.value = await getJson<ProjectSummary[]>('/projects')
   } catch (error) {
     notices.trouble(error)
   }
-})
+}
+onMounted(load)
+
+async function remove(project: ProjectSummary) {
+  try {
+    await sendJson('DELETE', `/projects/${project.id}`, { name: typed.value })
+    leaving.value = null
+    await load()
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
 
 const rate = (text: string) => {
   const [over, under] = text.split('/').map(Number)
@@ -26,9 +45,16 @@ const rate = (text: string) => {
 
 const without = (shots: { encoding: string | null }[]) => shots.filter((shot) => !shot.encoding).length
 
+/** Nothing is said where both are to come from the footage. */
+function madeFor() {
+  if (!raster.value && !fps.value) return {}
+  const [width, height] = (raster.value || '1920×1080').split('×').map(Number)
+  return { width, height, rate: fps.value || '24' }
+}
+
 async function create() {
   try {
-    const project = await sendJson<Project>('POST', '/projects', { name: name.value })
+    const project = await sendJson<Project>('POST', '/projects', { name: name.value, ...madeFor() })
     await router.push({ name: 'intake', params: { project: project.id } })
   } catch (error) {
     notices.trouble(error)
@@ -47,8 +73,15 @@ async function create() {
             <h2 class="text-base font-semibold">{{ project.name }}</h2>
             <p class="mt-0.5 truncate text-xs text-dim">{{ project.width }}×{{ project.height }} · {{ rate(project.rate) }} f/s · {{ project.targets.map((one) => one.name).join(', ') }}</p>
           </div>
+          <button v-if="leaving !== project.id" class="text-xs text-faint hover:text-ink" @click="((leaving = project.id), (typed = ''))">take away…</button>
           <RouterLink class="control" :to="{ name: 'intake', params: { project: project.id } }">Intake</RouterLink>
         </div>
+        <form v-if="leaving === project.id" class="flex items-center gap-3 border-t border-madder bg-raise px-4 py-2.5 text-xs" @submit.prevent="remove(project)">
+          <span class="flex-1 text-dim">Its cuts and grades go, for good; footage, swatches and deliveries stay. Type <b class="font-medium text-ink select-text">{{ project.name }}</b> to be sure.</span>
+          <input v-model="typed" class="field w-44" aria-label="name of the project to take away" />
+          <button class="control border-madder" :disabled="typed !== project.name">take away</button>
+          <button type="button" class="control" @click="leaving = null">leave</button>
+        </form>
         <RouterLink
           v-for="cut in project.cuts"
           :key="cut.id"
@@ -65,8 +98,10 @@ async function create() {
       </li>
     </ul>
     <p v-if="projects?.length === 0" class="mt-6 text-dim">There is no project yet. Name one and take a folder of footage in.</p>
-    <form class="mt-8 flex max-w-md gap-2" @submit.prevent="create">
+    <form class="mt-8 flex max-w-2xl gap-2" @submit.prevent="create">
       <input v-model="name" class="field flex-1" placeholder="name of a new project" aria-label="name of a new project" maxlength="80" />
+      <ChoiceList class="w-44" label="raster of the project" :groups="[{ name: '', options: RASTERS }]" :model-value="raster" opens="up" @update:model-value="raster = $event ?? ''">{{ raster || 'raster of the footage' }}</ChoiceList>
+      <ChoiceList class="w-40" label="rate of the project" :groups="[{ name: '', options: RATES }]" :model-value="fps" opens="up" @update:model-value="fps = $event ?? ''">{{ fps ? `${fps} f/s` : 'rate of the footage' }}</ChoiceList>
       <button class="control" :disabled="!name.trim()">New project</button>
     </form>
   </div>
