@@ -187,7 +187,7 @@ RSpec.describe "Pictures", type: :request do
     steps = [*Studio.balance("b")["steps"], {"id" => "c", "kind" => "curves"}]
     shot.recipe.accept(revision: 0, document: {"steps" => steps}, words: "x")
     call(:post, "/shots/#{shot.id}/auto", {frame: 3, step: "b"})
-    expect(json.keys).to eq(%w[exposure contrast pivot temperature tint])
+    expect(json.keys).to eq(%w[exposure contrast temperature tint])
     call(:post, "/shots/#{shot.id}/reading", {frame: 3, step: "c", region: [0.2, 0.2, 0.4, 0.4]})
     expect(json).to include("grey" => true, "tone" => be_within(2e-3).of(cut.project.space.tone(Footage.code(3) / 65_535.0)))
     [[:auto, "c"], [:reading, "b"], [:auto, nil]].each do |what, step|

@@ -53,7 +53,7 @@ module Server
     error(Recipe::Conflict) { |e| answer_error(409, e, recipe: e.recipe.to_h) }
     error(Undoable::Stale) { |e| answer_error(409, e, stale: true) }
     error(ProjectSettings::Unconfirmed) { |e| answer_error(409, e, confirm: true) }
-    error(Mordant::ParameterError) { |e| answer_error(422, e, path: e.path, expected: e.expected) }
+    error(Mordant::ParameterError) { |e| answer_error(422, e, path: e.path, expected: e.expected, words: Spoken.of(e)) }
     error(Mordant::UnknownIdError) { |e| answer_error(422, e, path: e.family) }
     error(Mordant::MediaError) { |e| answer_error(422, e, path: e.path) }
     error(Mordant::Error) { |e| answer_error(422, e) }

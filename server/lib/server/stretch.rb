@@ -22,7 +22,7 @@ module Server
     def reel = shot&.clip&.reel
 
     # @return [Integer, nil] number of the file that its first frame is; nil of what is no shot of a run
-    def first_number = shot && shot.clip.first_number && shot.clip.first_number + shot.source_in - before
+    def first_number = shot&.clip&.first_number&.+(shot.source_in - before)
 
     # @return [Mordant::Cut::Timeline]
     def timeline

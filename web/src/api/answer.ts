@@ -22,7 +22,7 @@ export interface AnswerHeader {
   pixels?: number
   /** The vectorscope's edge, a colour difference, and its bins. */
   vector?: { half: number; size: number }
-  solid?: { points: number; flattened: Record<string, number>; bounds: [number, number, number][][] }
+  solid?: { points: number; flattened: Record<string, number>; bounds: [number, number, number][][]; legal: [number, number, number][][]; axes: string[] }
   /** Of several frames in one answer: where each is from. */
   frames?: { frame: number; shot: number; width: number; height: number }[]
   /** By step id: tone out for equal distances of tone in. */

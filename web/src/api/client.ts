@@ -15,7 +15,8 @@ function token(): string {
 
 async function failure(response: Response): Promise<ApiError> {
   const body: Record<string, unknown> = await response.json().catch(() => ({}))
-  const words = typeof body.error === 'string' ? body.error : `the server answered ${response.status}`
+  const said = body.words ?? body.error
+  const words = typeof said === 'string' ? said : `the server answered ${response.status}`
   return new ApiError(response.status, words, body)
 }
 

@@ -44,6 +44,8 @@ export interface OutputSheet {
   graded?: boolean
   look?: number
   dither?: boolean
+  /** How files of a sequence are numbered; without it as the source where that is a run. */
+  numbers?: 'source' | 'timecode'
 }
 
 export interface OrderPreset extends Named {

@@ -163,6 +163,8 @@ export interface Target {
   limit: string | null
   lut: string | null
   expects: string | null
+  /** How much of the LUT, the rest rendered; null: all of it. */
+  strength: number | null
   label: string
   /** What instruments count in: marks as place and words, light at equal distances of code. */
   scale?: {

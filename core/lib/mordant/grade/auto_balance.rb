@@ -3,7 +3,7 @@
 module Mordant
   module Grade
     # A first Balance found from a picture alone: white by exposure, black by contrast
-    # about mid grey, a cast by temperature and tint. What comes are ordinary numbers of
+    # about its pivot, a cast by temperature and tint. What comes are ordinary numbers of
     # a Balance.
     #
     # White is the luminance that all but the brightest 0.5 % stay below; where a lamp or
@@ -35,21 +35,22 @@ module Mordant
 
       # @param codes [Media::Codes] a picture, as decoded; a reduced one is enough
       # @param before [Plan] of the steps before the Balance
+      # @param pivot [Float] of its contrast, stops from mid grey; it stays
       # @raise [ParameterError] of a picture without light
-      def initialize(codes, before:)
+      def initialize(codes, before:, pivot: 0.0)
         space = before.space
         light = space.transfer.decode(Numo::DFloat.cast(before.run(codes).rgb))
         luminance = (light * Numo::DFloat[*space.luminance_weights].reshape(3, 1)).sum(0).sort
         white = white_of(luminance)
         @exposure = (WHITE - stops(white)).clamp(-MOST_EXPOSURE, MOST_EXPOSURE).round(2)
         black = stops(at(luminance, ENDS)) + exposure
-        @contrast = (black.negative? ? BLACK / black : 1.0).clamp(1.0, MOST_CONTRAST).round(2)
+        @contrast = ((black < pivot) ? (BLACK - pivot) / (black - pivot) : 1.0).clamp(1.0, MOST_CONTRAST).round(2)
         @temperature, @tint = cast(light, white)
         freeze
       end
 
-      # @return [Hash] parameters of a Balance
-      def to_h = {"exposure" => exposure, "contrast" => contrast, "pivot" => 0.0, "temperature" => temperature, "tint" => tint}
+      # @return [Hash] parameters of a Balance; those it does not solve are left out
+      def to_h = {"exposure" => exposure, "contrast" => contrast, "temperature" => temperature, "tint" => tint}
 
       private
 

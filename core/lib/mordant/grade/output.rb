@@ -40,7 +40,14 @@ module Mordant
       def light_to(encoding, view)
         return convert(space.log, encoding, view.rendering) unless view.lut
 
-        convert(space.log, view.expects || space.log) + Lut::Library.fetch(view.lut).operations + convert(view.encoding, encoding)
+        table = convert(space.log, view.expects || space.log) + Lut::Library.fetch(view.lut).operations
+        (view.strength ? weakened(table, view) : table) + convert(view.encoding, encoding)
+      end
+
+      # In the codes of the view, where a print is mixed with what it is printed over.
+      def weakened(table, view)
+        rendering = (View::REST if space.scene? && !Colour.encoding(view.encoding).scene?)
+        [Pointwise::Blend.new(Pointwise::Chain.new(table), view.strength, base: Pointwise::Chain.new(convert(space.log, view.encoding, rendering)))]
       end
 
       def convert(from, to, rendering = nil) = Colour::Conversion.new(from:, to:, rendering:).operations

@@ -43,7 +43,7 @@ module Mordant
         word = @attributes["timeCode"]&.unpack1("L<") or return
 
         fields = [24, 16, 8, 0].zip([0x3f, 0x7f, 0x7f, 0x3f]).map { |shift, mask| format("%02x", (word >> shift) & mask) }
-        text = fields.all? { |field| field.match?(/\A\d\d\z/) } ? fields : return
+        text = (fields.all? { |field| field.match?(/\A\d\d\z/) }) ? fields : return
         text.first(3).join(":") + ((word[6] == 1) ? ";" : ":") + text.last
       end
 

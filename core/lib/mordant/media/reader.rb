@@ -27,7 +27,7 @@ module Mordant
       # @return [Integer] frames delivered
       # @raise [MediaError] of a file that ends before the frames asked for, or cannot be decoded
       def each(first:, count:, width:, height:, &block)
-        there = [[stretches.size - first, count].min, 0].max
+        there = (stretches.size - first).clamp(0, count)
         stretches.each(first:, count: there, filter: coding.to_rgb(width:, height:), bytes: width * height * bytes_a_pixel) do |data|
           block.call(codes(data, width, height))
         end
@@ -62,7 +62,11 @@ module Mordant
 
       private
 
-      def stretches = @stretches ||= @sequence ? RunFrames.new(@sequence, path: @path, rate: @rate) : VideoFrames.new(@path, index: @index.respond_to?(:call) ? @index.call : @index || probe.index)
+      def stretches = @stretches ||= if @sequence
+                        RunFrames.new(@sequence, path: @path, rate: @rate)
+                      else
+                        VideoFrames.new(@path, index: @index.respond_to?(:call) ? @index.call : @index || probe.index)
+                      end
 
       def probe = @probe ||= Probe.new(@path)
 

@@ -35,17 +35,13 @@ module Mordant
 
       private
 
-      def read(first, count, filter, bytes)
-        done = 0
+      # The reader looks for the file after the last one too, so a complaint alone means nothing.
+      def read(first, count, filter, bytes, &block)
         input, = opening(first)
-        arguments = ["ffmpeg", "-v", "error", "-nostdin", "-xerror", *input, "-frames:v", count.to_s, "-fps_mode", "passthrough", "-vf", filter, "-f", "rawvideo", "pipe:1"]
-        Command.stream(arguments, path: @path) do |outflow|
-          while done < count && (data = outflow.read(bytes)) && data.bytesize == bytes
-            yield data
-            done += 1
-          end
-        end
-        raise MediaError.new(@path, "frame #{@sequence.first + first + done} cannot be decoded; copy it again") if done < count
+        done, complaint = TimedPipe.read(input, filter:, count:, bytes:, path: @path, strict: false, due: ->(step) { step * 1000 / @rate }, &block)
+        return if done == count
+
+        raise MediaError.new(@path, "frame #{@sequence.first + first + done} cannot be decoded#{" (#{complaint})" if complaint}; copy it again")
       end
     end
   end

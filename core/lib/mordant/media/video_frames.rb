@@ -5,10 +5,6 @@ module Mordant
     # The frames of a video by their number: decoding begins at a keyframe before them, and
     # frames are known by their presentation time, which comes out beside each.
     class VideoFrames
-      # Frames come on one pipe, their times on another, a line each before its frame.
-      TIMED = ["-copyts", "-enc_time_base", "-1", "-c:v", "rawvideo", "-f", "tee", "[f=mkvtimestamp_v2:flush_packets=1]pipe\\:3|[f=rawvideo]pipe\\:1"].freeze
-      TOLERANCE = 1 # ms, to which times are told
-
       # @param path [String]
       # @param index [FrameIndex]
       # @raise [MediaError]
@@ -50,38 +46,13 @@ module Mordant
       private
 
       # @return [Integer] frames in a row that came as they should
-      def read(first, count, filter, bytes, back)
-        done, theirs = 0, false
-        decode(first, count, filter, back) do |outflow, lines|
-          while done < count && (data = outflow.read(bytes)) && data.bytesize == bytes && meant?(lines.next, first + done)
-            theirs = true
-            yield data
-            theirs = false
-            done += 1
-          end
-        end
-        done
-      rescue Command::Failed => e
-        raise if theirs
-
-        @complaint = e.reason # of frames before those wanted it does not matter
-        done
-      rescue StopIteration
-        done
-      end
-
-      def decode(first, count, filter, back)
+      def read(first, count, filter, bytes, back, &block)
         input, trim = opening(first, back:)
-        arguments = ["ffmpeg", "-v", "error", "-nostdin", "-xerror", *input, "-map", "0:V:0", "-frames:v", count.to_s, "-an", "-fps_mode", "passthrough",
-          "-vf", "#{trim},#{filter}", *TIMED]
-        Command.stream(arguments, path: @path, beside: true) do |outflow, times|
-          lines = times.lines
-          lines.next # a title
-          yield outflow, lines
-        end
+        due = ->(step) { @index.seconds(first + step) * 1000 if @index.seekable? }
+        # what is complained of may be of frames before those wanted
+        done, @complaint = TimedPipe.read(input, filter: "#{trim},#{filter}", count:, bytes:, path: @path, strict: true, due:, &block)
+        done
       end
-
-      def meant?(told, number) = !@index.seekable? || (Float(told) - @index.seconds(number) * 1000).abs <= TOLERANCE
 
       def undecodable(number) = MediaError.new(@path, "frame #{number} cannot be decoded#{" (#{@complaint})" if @complaint}; copy the file again, or take other frames")
     end

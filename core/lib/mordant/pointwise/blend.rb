@@ -2,28 +2,31 @@
 
 module Mordant
   module Pointwise
-    # A part of what a chain changes: out = in + strength * (chain(in) - in).
+    # A part of what a chain changes: out = base + strength * (chain(in) - base), where base is
+    # what comes in, or what another chain makes of it.
     class Blend
       # @param chain [Chain]
       # @param strength [Float] 0.0..1.0
-      def initialize(chain, strength)
-        @chain, @strength = chain, strength
+      # @param base [Chain, nil]
+      def initialize(chain, strength, base: nil)
+        @chain, @strength, @base = chain, strength, base&.operations
       end
 
-      def call(planes) = mix(planes, @chain.operations)
+      def call(planes) = mix(planes, @chain.operations, @base.to_a)
 
       def merge(_following) = nil
 
       def tabulate
-        tabulated = @chain.operations.map(&:tabulate)
-        Formula.new { |planes| mix(planes, tabulated) }
+        tabulated, base = [@chain.operations, @base.to_a].map { |operations| operations.map(&:tabulate) }
+        Formula.new { |planes| mix(planes, tabulated, base) }
       end
 
       private
 
-      def mix(planes, operations)
+      def mix(planes, operations, base)
         changed = Chain.reduce(operations, planes.map(&:dup))
-        planes.zip(changed).map { |before, after| before + (after - before) * @strength }
+        start = base.empty? ? planes : Chain.reduce(base, planes.map(&:dup))
+        start.zip(changed).map { |before, after| before + (after - before) * @strength }
       end
     end
   end

@@ -153,7 +153,7 @@ module Mordant
         refuse("#{path}.to", "more than from", document["to"]) unless document["to"] > document["from"]
         refuse("#{path}.colour", "#rrggbb", document["colour"]) unless document["colour"].is_a?(String) && document["colour"].match?(/\A#\h{6}\z/)
         opacity, join = document.values_at("opacity", "join")
-        refuse("#{path}.opacity", "a number in 0..1", opacity) unless opacity.nil? || (number?(opacity) && opacity.between?(0, 1))
+        refuse("#{path}.opacity", "a number in 0..1", opacity) if opacity && !(number?(opacity) && opacity.between?(0, 1))
         refuse("#{path}.join", CHOICES["join"].join(" or "), join) unless join.nil? || CHOICES["join"].include?(join)
         Band.new(from: document["from"].to_f, to: document["to"].to_f, colour: document["colour"].downcase, opacity: opacity&.to_f, join:)
       end

@@ -34,7 +34,7 @@ module Mordant
       #   is, and what solids need
       def header
         {vector: @wanted["vectorscope"] && {half: Vectorscope::HALF / @wanted["vectorscope"], size: Vectorscope::SIZE}, columns: Waveform.columns(@signal.width), levels: Waveform::LEVELS, pixels: @signal.size, extents: extents,
-         solid: @solid && {points: @solid.size, flattened: @solid.flattened, bounds: @solid.bounds}}.compact
+         solid: @solid && {points: @solid.size, flattened: @solid.flattened, bounds: @solid.bounds, legal: @solid.legal, axes: @solid.axes}}.compact
       end
 
       # @return [Hash{Symbol => String}] luma, red, green, blue: brightness 0..255 by column and

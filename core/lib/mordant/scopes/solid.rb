@@ -16,6 +16,8 @@ module Mordant
         "difference" => "colour differences about luma",
         "lab" => "CIE L*a*b* of the display's light"
       }.freeze
+      # What the three coordinates are, in order.
+      AXES = {"codes" => %w[red green blue], "difference" => ["blue difference", "red difference", "luma"], "lab" => %w[a* b* L*]}.freeze
       # L*a*b* chroma that stands at 1.
       CHROMA = 128.0
 
@@ -70,6 +72,17 @@ module Mordant
         made += edges.map { |line| place(limited(line)) } if @limit
         made.map { |line| line.transpose.to_a.map { |point| point.map { |x| x.round(4) } } }
       end
+
+      # What of all codes a signal of legal range may use, 64..940 of 1023: where a picture must
+      # lie whose codes are to be taken for legal ones as they are.
+      #
+      # @return [Array<Array<Array<Float>>>] as #bounds
+      def legal
+        edges.map { |line| place(line * Colour::SignalRange::SPAN + Colour::SignalRange::LOWEST).transpose.to_a.map { |point| point.map { |x| x.round(4) } } }
+      end
+
+      # @return [Array<String>]
+      def axes = AXES.fetch(@space)
 
       STEPS = 8 # of an edge
 

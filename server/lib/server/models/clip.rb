@@ -125,8 +125,9 @@ module Server
       destroy!
     end
 
-    # @return [Boolean] its file has another rate than the project
-    def other_rate? = ready? && (rate != project.rate || variable)
+    # @return [Boolean] its file has another rate than the project, or an uneven one; a project
+    #   without a cut may take its rate yet
+    def other_rate? = ready? && (variable || (project.fixed && rate != project.rate))
 
     def to_h
       {id:, root: media_root_id, path:, name: File.basename(path), status:, reason:, width:, height:,

@@ -37,12 +37,28 @@ module Server
       # @return [Array<Array(Mordant::Deliver::Sheet, Mordant::Deliver::Naming)>]
       # @raise [Mordant::ParameterError]
       def read(project, sheets, template)
-        unless sheets.is_a?(Array) && sheets.size.between?(1, MOST) && sheets.all?(Hash)
-          raise Mordant::ParameterError.new(path: "outputs", expected: "1 to #{MOST} outputs", found: sheets)
-        end
-        sheets.each_with_index.map do |document, index|
+        listed(sheets).each_with_index.map do |document, index|
           [sheet(project, document.except("name"), path: "outputs[#{index}]"), Mordant::Deliver::Naming.new(document["name"] || template)]
         end
+      end
+
+      # @return [Array<Hash>] the outputs asked for
+      # @raise [Mordant::ParameterError]
+      def listed(sheets)
+        return sheets if sheets.is_a?(Array) && sheets.size.between?(1, MOST) && sheets.all?(Hash)
+
+        raise Mordant::ParameterError.new(path: "outputs", expected: "1 to #{MOST} outputs", found: sheets)
+      end
+
+      # @param shot [Shot, nil]
+      # @return [String] where an output of a shot or of the whole cut is written, below the delivery folder
+      # @raise [Mordant::ParameterError]
+      def named(cut, sheet, naming, shot)
+        format = sheet.format
+        values = {project: cut.project.name, cut: cut.name, shot: shot&.name || "all", scene: shot&.scene || "all",
+                  clip: shot ? shot.clip.stem : "all", reel: shot&.clip&.reel || "all", kind: format.id, format: format.id,
+                  encoding: sheet.view.encoding, frame: shot ? (shot.clip.first_number || shot.clip.start_frames).+(shot.source_in).to_s : "0", date: Time.now.strftime("%Y-%m-%d")}
+        naming.expand(values) + (format.sequence? ? "" : format.extension)
       end
 
       # @return [Mordant::Deliver::Sheet]
@@ -85,10 +101,7 @@ module Server
     def add(sheet, naming:, shot:)
       stretch = Stretch.new(self, shot&.id)
       format = sheet.format
-      values = {project: cut.project.name, cut: cut.name, shot: shot&.name || "all", scene: shot&.scene || "all",
-                clip: shot ? shot.clip.stem : "all", reel: shot&.clip&.reel || "all", kind: format.id, format: format.id,
-                encoding: sheet.view.encoding, frame: shot ? (shot.clip.first_number || shot.clip.start_frames).+(shot.source_in).to_s : "0", date: Time.now.strftime("%Y-%m-%d")}
-      relative = naming.expand(values) + (format.sequence? ? "" : format.extension)
+      relative = Order.named(cut, sheet, naming, shot)
       Mordant::Deliver::Naming.place(Settings.delivery, relative)
       numbers = sheet.numbers || (stretch.first_number ? "source" : "timecode")
       outputs.create!(shot:, kind: format.id, sheet: sheet.to_h.merge("numbers" => numbers), path: relative, first: 0, frames: stretch.length)

@@ -39,12 +39,12 @@ module Server
       #
       # @yieldparam done [Integer] frames
       # @raise [Mordant::MediaError, SystemCallError]
-      def make(clip, width, height, &block)
+      def make(clip, width, height, &)
         FileUtils.mkdir_p(@folder)
         sweep
         original = clip.original
         of(clip, width, height).write(original, frames: clip.file_frames, width:, height:,
-          pixels: Mordant::Media::WorkingCopy.pixels(original.coding, clip.bit_depth.to_i), &block)
+          pixels: Mordant::Media::WorkingCopy.pixels(original.coding, clip.bit_depth.to_i), &)
         sweep
       end
 

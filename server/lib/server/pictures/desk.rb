@@ -203,6 +203,7 @@ module Server
         samples = Mordant::Grade::Bake.new(plan:, output: screen, size: LIVE_NODES, domain:).samples
         nodes = Mordant::Frame.new(samples, width: LIVE_NODES**3, height: 1, encoding: screen.encoding)
         [Mordant::Media::Integers.interleave(nodes, 16), domain]
-      end    end
+      end
+    end
   end
 end

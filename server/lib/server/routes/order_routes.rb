@@ -18,12 +18,12 @@ module Server
         answer(Order.place(cut:, sheets: body["outputs"], shots:, template: body["template"], handles: body.fetch("handles", 0), skip: body["skip"] == true).reload.to_h)
       end
 
-      # What outputs would be, before they are ordered: a line of each, and warnings.
+      # What outputs would be, before they are ordered: a line of each, warnings, and why one cannot be.
       app.post "/api/cuts/:id/orders/look" do
         cut = Cut.includes(:project).fetch(params["id"])
         body = body_json
-        sheets = Order.read(cut.project, body["outputs"], body["template"]).map(&:first)
-        answer(sheets.map { |sheet| {statement: sheet.statement, warnings: sheet.warnings} })
+        shots = body["shots"] && every(cut.shots.includes(clip: :media_root), ids(body, "shots")).each { |shot| shot.clip.association(:project).target = cut.project }
+        answer(OrderLook.new(cut, sheets: body["outputs"], template: body["template"], shots:).to_a)
       end
 
       # What an output's picture is, with all that is drawn over it.

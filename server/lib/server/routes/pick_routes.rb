@@ -15,8 +15,8 @@ module Server
 
       # A first Balance: white, black and cast, from the picture alone.
       app.post "/api/shots/:id/auto" do
-        asked(Mordant::Steps::Balance) do |desk, wish, before|
-          answer(Mordant::Grade::AutoBalance.new(desk.incoming(wish).codes(AUTO_REDUCTION), before:).to_h)
+        asked(Mordant::Steps::Balance) do |desk, wish, before, entry|
+          answer(Mordant::Grade::AutoBalance.new(desk.incoming(wish).codes(AUTO_REDUCTION), before:, pivot: entry.step.pivot).to_h)
         end
       end
 

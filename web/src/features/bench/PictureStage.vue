@@ -75,12 +75,13 @@ defineExpose({ step: zoom.step })
 
 <template>
   <div class="relative min-h-0 flex-1 bg-[#111]" :class="zoom.fits.value ? '' : 'cursor-grab'">
-    <div ref="box" class="absolute overflow-hidden" :class="bare ? 'inset-0' : 'inset-x-3 top-8 bottom-3'" @wheel.prevent="wheel" @pointerdown="press" @dblclick="zoom.fit">
+    <div ref="box" class="absolute overflow-hidden" :class="bare ? 'inset-0' : $slots.bar ? 'inset-x-3 top-8 bottom-6' : 'inset-x-3 top-8 bottom-3'" @wheel.prevent="wheel" @pointerdown="press" @dblclick="zoom.fit">
       <canvas ref="canvas" class="size-full" role="img" :aria-label="label" />
       <slot name="over" :place="zoom.place.value" :pans="!zoom.fits.value" />
       <SkinPatch v-if="skin" :region="skin" :place="zoom.place.value" />
       <PickLayer v-if="pick.asked" :place="zoom.place.value" />
     </div>
+    <slot name="bar" />
     <div v-if="!bare" class="absolute top-2 left-3 flex items-baseline justify-between gap-3 text-xs whitespace-nowrap text-dim" :style="{ right: `${(covered ?? 0) + 12}px` }">
       <span class="min-w-0 truncate"><slot name="label" /></span>
       <span class="flex items-center gap-3">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Project, Shot } from '@/api/types'
 import { computed, ref, watch } from 'vue'
+import MiddleCut from '../shell/MiddleCut.vue'
 import { smallPictureOf } from './smallPicture'
 
 const props = defineProps<{ project: Project; shots: Shot[]; current: number | null; picked: number[] }>()
@@ -53,8 +54,8 @@ watch(
       >
         <img :src="smallPictureOf(project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" />
         <span class="mt-0.5 flex items-center justify-between text-2xs text-dim">
-          <span class="flex items-center gap-1.5"><b class="font-medium text-ink">{{ shot.name }}</b><i v-if="graded(shot)" class="size-1 rounded-full bg-ink" title="has steps" /></span>
-          <span :class="shot.clip.encoding ? '' : 'text-madder'">{{ shot.clip.encoding ? (shot.clip.camera ?? shot.clip.reel ?? '') : 'no encoding' }}</span>
+          <span class="flex min-w-0 items-center gap-1.5"><MiddleCut class="font-medium text-ink" :text="shot.name" /><i v-if="graded(shot)" class="size-1 rounded-full bg-ink" title="has steps" /></span>
+          <span class="ml-1 shrink-0" :class="shot.clip.encoding ? '' : 'text-madder'">{{ shot.clip.encoding ? (shot.clip.camera ?? shot.clip.reel ?? '') : 'no encoding' }}</span>
         </span>
       </button>
     </template>

@@ -25,10 +25,10 @@ const notices = useNotices()
 const project = computed(() => route.params.project as string | undefined)
 const cutId = computed(() => route.params.cut as string | undefined)
 const orders = useOrders(project, cutId, notices.trouble)
-const { sheets, template, looks, refusal: fault, change, add, remove, take } = useSheets(cutId)
 
 const chosen = ref<number[]>([])
 const whole = ref(true)
+const { sheets, template, looks, refusal: fault, change, add, remove, take } = useSheets(cutId, computed(() => (whole.value || chosen.value.length === 0 ? null : chosen.value)))
 const handles = ref(0)
 const skip = ref(false)
 const presets = ref<OrderPreset[]>([])
@@ -40,7 +40,7 @@ const naming = ref('')
 const tokens = computed(() => (catalogue.catalogue?.tokens ?? []).map((token) => `{${token}}`))
 const unassigned = computed(() => cut.shots.filter((shot) => (whole.value || chosen.value.includes(shot.id)) && !shot.clip.encoding))
 const count = computed(() => sheets.value.length * (whole.value ? 1 : chosen.value.length))
-const ready = computed(() => count.value > 0 && template.value.trim() !== '' && !fault.value && !placing.value)
+const ready = computed(() => count.value > 0 && template.value.trim() !== '' && !fault.value && !looks.value.some((one) => one.refusal) && !placing.value)
 const from = computed(() => {
   const encodings = [...new Set(cut.shots.filter((shot) => whole.value || chosen.value.includes(shot.id)).map((shot) => catalogue.encodingLabel(shot.clip.encoding) || 'not assigned'))]
   return encodings.length > 2 ? `${encodings.length} encodings` : encodings.join(', ')
@@ -126,7 +126,7 @@ async function place() {
               </MenuItems>
             </Menu>
           </div>
-          <SheetCard v-for="(sheet, index) in sheets" :key="index" :sheet="sheet" :project="cut.cut.project" :cut="String(cut.cut.id)" :statement="looks[index]?.statement ?? ''" :warnings="looks[index]?.warnings ?? []" :from="from" :alone="sheets.length === 1" @change="change(index, $event)" @remove="remove(index)" />
+          <SheetCard v-for="(sheet, index) in sheets" :key="index" :sheet="sheet" :project="cut.cut.project" :cut="String(cut.cut.id)" :statement="looks[index]?.statement ?? ''" :warnings="looks[index]?.warnings ?? []" :refusal="looks[index]?.refusal ?? null" :from="from" :alone="sheets.length === 1" @change="change(index, $event)" @remove="remove(index)" />
           <p class="flex gap-1">
             <button type="button" class="control flex-1" :disabled="sheets.length >= 12" @click="add">+ output</button>
             <input v-model="naming" class="field w-36 py-0 text-xs select-text" placeholder="keep as a preset…" maxlength="60" aria-label="name of the preset" @keydown.enter.prevent="keep" />

@@ -6,7 +6,7 @@ import { useCatalogue } from '../shell/useCatalogue'
 import BurnEditor from './BurnEditor.vue'
 
 /** One output of an order that is being made. */
-const props = defineProps<{ sheet: OutputSheet; project: Project; cut: string; statement: string; warnings: string[]; from: string; alone: boolean }>()
+const props = defineProps<{ sheet: OutputSheet; project: Project; cut: string; statement: string; warnings: string[]; refusal?: string | null; from: string; alone: boolean }>()
 const emit = defineEmits<{ change: [change: Partial<OutputSheet>]; remove: [] }>()
 const catalogue = useCatalogue()
 const open = ref(false)
@@ -37,7 +37,8 @@ const per = (share: number) => `${Math.round(share * 100)} %`
       <button type="button" class="text-2xs text-dim hover:text-ink" :aria-expanded="open" @click="open = !open">{{ open ? 'less' : 'more' }}</button>
       <button v-if="!alone" type="button" class="pl-2 text-2xs text-dim hover:text-madder" aria-label="take this output out" @click="emit('remove')">remove</button>
     </div>
-    <p class="px-2 text-2xs text-dim" data-test="statement"><span class="text-faint">from {{ from }} to</span> {{ statement }}</p>
+    <p v-if="refusal" class="px-2 text-2xs text-madder select-text" role="alert" data-test="refusal">{{ refusal }}</p>
+    <p v-else class="px-2 text-2xs text-dim" data-test="statement"><span class="text-faint">from {{ from }} to</span> {{ statement }}</p>
     <p v-for="warning in warnings" :key="warning" class="px-2 pt-0.5 text-2xs text-weld">{{ warning }}</p>
     <div v-if="open" class="mt-2 space-y-2 border-t border-line px-2 pt-2 text-xs text-dim">
       <p class="flex items-center gap-1.5">
@@ -61,6 +62,9 @@ const per = (share: number) => `${Math.round(share * 100)} %`
       <p class="flex items-center gap-1.5">
         <label class="flex items-center gap-1"><input type="checkbox" class="accent-weld" :checked="sheet.graded !== false" @change="emit('change', { graded: ($event.target as HTMLInputElement).checked })" />graded</label>
         <label v-if="sheet.graded !== false" class="flex items-center gap-1" title="how much of the washes goes in">look <input type="range" min="0" max="1" step="0.05" class="w-20 accent-weld" aria-label="strength of the look" :value="sheet.look ?? 1" @input="emit('change', { look: Number(($event.target as HTMLInputElement).value) })" />{{ per(sheet.look ?? 1) }}</label>
+        <span v-if="format?.sequence" class="flex items-center gap-1" role="radiogroup" aria-label="numbers of the files">numbered
+          <button v-for="one in [{ id: undefined, label: 'as it fits', about: 'as the source where that is a run of frames, else by timecode' }, { id: 'source', label: 'as source', about: 'the numbers of the source\'s own files' }, { id: 'timecode', label: 'by timecode', about: 'frames since midnight' }]" :key="one.label" type="button" role="radio" class="control px-1.5 py-0" :class="{ 'border-weld/70 bg-weld/15': sheet.numbers === one.id }" :aria-checked="sheet.numbers === one.id" :title="one.about" @click="emit('change', { numbers: one.id as 'source' | 'timecode' | undefined })">{{ one.label }}</button>
+        </span>
         <label v-if="format?.bits" class="flex items-center gap-1"><input type="checkbox" class="accent-weld" :checked="sheet.dither !== false" @change="emit('change', { dither: ($event.target as HTMLInputElement).checked })" />dithered</label>
       </p>
       <p class="flex items-center gap-2">

@@ -27,9 +27,9 @@ describe('the pace of an output', () => {
 describe('the outputs of an order', () => {
   it('are looked at by the server whenever they change, and say what is refused', async () => {
     const scope = effectScope()
-    const sheets = scope.run(() => useSheets(ref('5')))!
+    const sheets = scope.run(() => useSheets(ref('5'), ref(null)))!
     await new Promise((resolve) => setTimeout(resolve, 300))
-    expect(calls[0]).toMatchObject({ path: '/cuts/5/orders/look', body: { outputs: [{ format: 'h264', target: 'television' }] } })
+    expect(calls[0]).toMatchObject({ path: '/cuts/5/orders/look', body: { outputs: [{ format: 'h264', target: 'television' }], shots: null } })
     calls[0]?.answer(200, [{ statement: 'BT.709', warnings: [] }])
     await settle()
     await nextTick()
@@ -45,7 +45,7 @@ describe('the outputs of an order', () => {
 
   it('begin as a preset has them, and are added to and taken out', () => {
     const scope = effectScope()
-    const sheets = scope.run(() => useSheets(ref(undefined)))!
+    const sheets = scope.run(() => useSheets(ref(undefined), ref(null)))!
     sheets.take({ id: 'x', label: 'X', about: '', template: '{cut}', outputs: [{ format: 'exr-half', target: 'aces2065-1' }] })
     sheets.add()
     sheets.change(1, { format: 'dpx-10' })

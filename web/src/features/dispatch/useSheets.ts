@@ -6,6 +6,8 @@ import { ref, type Ref } from 'vue'
 interface Look {
   statement: string
   warnings: string[]
+  /** Why it cannot be ordered as it is. */
+  refusal?: string
 }
 
 const BASE: OutputSheet[] = [{ format: 'h264', target: 'television' }]
@@ -14,7 +16,7 @@ const WAIT = 250 // ms after the last change before it is looked at
 const copied = (sheet: OutputSheet) => JSON.parse(JSON.stringify(sheet)) as OutputSheet
 
 /** The outputs of an order that is being made, and what each would be. */
-export function useSheets(cut: Ref<string | undefined>) {
+export function useSheets(cut: Ref<string | undefined>, shots: Ref<number[] | null>) {
   const sheets = useStorage<OutputSheet[]>('mordant.order.outputs', structuredClone(BASE))
   const template = useStorage('mordant.order.template', '{project}/{cut}/{cut}_{format}')
   const looks = ref<Look[]>([])
@@ -23,14 +25,14 @@ export function useSheets(cut: Ref<string | undefined>) {
   async function look() {
     if (!cut.value) return
     try {
-      looks.value = await sendJson<Look[]>('POST', `/cuts/${cut.value}/orders/look`, { outputs: sheets.value, template: template.value })
+      looks.value = await sendJson<Look[]>('POST', `/cuts/${cut.value}/orders/look`, { outputs: sheets.value, template: template.value, shots: shots.value })
       refusal.value = null
     } catch (error) {
       looks.value = []
       refusal.value = error instanceof Error ? error.message : String(error)
     }
   }
-  watchDebounced([sheets, template, cut], look, { debounce: WAIT, deep: true, immediate: true })
+  watchDebounced([sheets, template, cut, shots], look, { debounce: WAIT, deep: true, immediate: true })
 
   return {
     sheets,

@@ -12,6 +12,8 @@ import QuickOrder from './QuickOrder.vue'
 import SkinReadout from './SkinReadout.vue'
 import StavePanel from './StavePanel.vue'
 import { quickOrder } from './quickOrder'
+import { shownValue } from './edit'
+import { useNotices } from '../shell/useNotices'
 import { usePatchPick } from './usePatchPick'
 import { useStepEditor } from './useStepEditor'
 
@@ -20,12 +22,23 @@ const props = defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec; 
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
 const picking = usePatchPick(computed(() => props.step.id))
 const pick = usePick()
+const notices = useNotices()
 const sight = useSight()
 const NEUTRAL = 'click or drag over something that is grey'
 const SKIN = 'click or drag over skin'
 
 const pickNeutral = () => picking.point<Record<string, number>>(NEUTRAL, 'neutral', (found) => editor.setAll(found, 'grey picked'))
-const balanceByItself = () => picking.ask<Record<string, number>>('auto', (found) => editor.setAll(found, 'white, black and cast found'))
+const balanceByItself = () => picking.ask<Record<string, number>>('auto', (found) => {
+  notices.news(replaced(found))
+  editor.setAll(found, 'white, black and cast found')
+})
+/** What was found in place of what, and which other numbers are still there. */
+function replaced(found: Record<string, number>) {
+  const specs = props.spec.parameters.filter(({ channels }) => !channels)
+  const changed = specs.filter(({ name }) => name in found).map((one) => `${one.label} ${shownValue(editor.value(one.name) as number, one)} → ${shownValue(found[one.name] ?? 0, one)}`)
+  const kept = props.spec.parameters.filter(({ name, neutral }) => !(name in found) && [editor.value(name)].flat().some((value) => value !== neutral)).map(({ label }) => label)
+  return `Balance found: ${changed.join(', ')}.${kept.length ? ` As they were: ${kept.join(', ')}.` : ''}`
+}
 const pickSkin = () => pick.ask(SKIN, sight.keepSkin)
 useKeys([
   { key: 'n', words: 'pick something grey', press: pickNeutral },

@@ -3,7 +3,9 @@ import type { AnswerHeader } from '@/api/answer'
 import type { Shot } from '@/api/types'
 import { MenuItem } from '@headlessui/vue'
 import { computed, nextTick, ref, watch } from 'vue'
+import { rateOf } from '../bench/timecode'
 import { useCut } from '../bench/useCut'
+import MiddleCut from '../shell/MiddleCut.vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useKeys } from '../shell/useKeys'
 import { useScreen } from '../screen/useScreen'
@@ -71,6 +73,7 @@ useKeys([
   { key: 'g', words: 'next line of the quick order; begins a Balance', press: () => void quickOrder() },
 ])
 
+const rate = (text: string) => Number(rateOf(text).toFixed(3))
 const correctionFile = ref<HTMLInputElement>()
 async function bringCorrection() {
   const file = correctionFile.value?.files?.[0]
@@ -84,12 +87,12 @@ async function bringCorrection() {
   <aside class="flex min-h-0 flex-col border-l border-line bg-pane" aria-label="recipe">
     <header class="border-b border-line px-3 py-2.5">
       <div class="flex items-baseline justify-between">
-        <h2 class="text-base"><b class="font-semibold">{{ shot.name }}</b> <span class="text-dim">·</span> <VersionMenu :shot="shot" /></h2>
+        <h2 class="flex min-w-0 items-baseline gap-1 text-base"><MiddleCut class="max-w-40 font-semibold" :text="shot.name" /> <span class="text-dim">·</span> <VersionMenu :shot="shot" /></h2>
         <span class="flex items-baseline gap-3"><FamilyMenu :shot="shot" /><SwatchBook /><TakePanel v-if="shot.clip.encoding" :shot="shot" /></span>
       </div>
       <p class="mt-0.5 truncate text-2xs" :class="shot.clip.encoding ? 'text-dim' : 'text-madder'" :title="shot.clip.encoding_reason ?? ''">
         {{ shot.clip.encoding ? catalogue.encodingLabel(shot.clip.encoding) : 'no encoding assigned' }} → {{ cut.project?.space.label }} →
-        {{ screen.viewOn ? screen.target?.name : 'view off' }}
+        {{ screen.viewOn ? screen.target?.name : 'view off' }}<span v-if="shot.clip.other_rate" class="text-weld" data-test="other-rate"> · {{ rate(shot.clip.rate) }} f/s {{ shot.clip.pace === 'time' ? 'by time' : 'frame for frame' }}</span>
       </p>
     </header>
     <RecallPanel v-if="swatches.trial" />

@@ -6,7 +6,7 @@ import NumberField from './NumberField.vue'
 import { summary } from './edit'
 import { useGesture } from './useStepEditor'
 
-const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean; first: boolean; last: boolean; beside: boolean }>()
+const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean; first: boolean; last: boolean; beside: boolean; fault?: string | null }>()
 const emit = defineEmits<{ toggle: []; switch: []; strength: [value: number, gesture?: string]; name: [name: string]; act: [what: StepAct] }>()
 
 /** Strength is every step's; it is no parameter of any. */
@@ -61,7 +61,7 @@ const line = computed(() => (props.step.keys?.length ? `moves between ${props.st
           @blur="named(($event.target as HTMLInputElement).value)"
         />
         <span v-else class="block truncate text-sm" :class="step.enabled ? 'text-ink' : 'text-faint'" @dblclick.stop="rename">{{ step.name }}</span>
-        <span class="block truncate text-2xs text-dim"><span v-if="beside" class="text-weld">beside the one above · </span>{{ line }}</span>
+        <span class="block truncate text-2xs text-dim"><span v-if="fault" class="text-madder">{{ fault }} · </span><span v-if="beside" class="text-weld">beside the one above · </span>{{ line }}</span>
       </button>
       <span class="flex items-center gap-2 text-2xs text-dim">
         <template v-if="open">

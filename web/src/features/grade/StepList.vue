@@ -2,9 +2,11 @@
 import type { AnswerHeader } from '@/api/answer'
 import type { Recipe } from '@/api/types'
 import { ref, toRef } from 'vue'
+import LutNotice from './LutNotice.vue'
 import StepCard from './StepCard.vue'
 import StepControls from './StepControls.vue'
 import { besideAbove } from './edit'
+import { useLutTarget } from './useLutTarget'
 import { useOpenStep } from './useOpenStep'
 import { useSteps } from './useSteps'
 
@@ -12,6 +14,7 @@ import { useSteps } from './useSteps'
 const props = defineProps<{ recipe: Recipe; header: AnswerHeader | null }>()
 
 const opened = useOpenStep()
+const luts = useLutTarget()
 const { steps, specOf, flip, rename, strengthen, move, act } = useSteps(toRef(props, 'recipe'))
 
 /** A card that is dragged, and the place it would be dropped at. */
@@ -53,6 +56,7 @@ function drop() {
       :last="index === steps.length - 1"
       :beside="besideAbove(steps, index)"
       :step="step"
+      :fault="luts.twice(step) ? 'renders before the view' : null"
       :spec="specOf(step)!"
       :open="opened.id === step.id"
       @toggle="opened.toggle(step)"
@@ -61,6 +65,7 @@ function drop() {
       @name="rename(step, $event)"
       @act="act(step, $event)"
     >
+      <LutNotice :recipe="recipe" :step="step" />
       <StepControls :recipe="recipe" :step="step" :spec="specOf(step)!" :header="header" />
     </StepCard>
   </div>

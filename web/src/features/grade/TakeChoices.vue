@@ -15,6 +15,15 @@ const take = useTake(toRef(props, 'shot'), withView, computed(() => screen.targe
 const { steps } = take
 const CODES = 1023
 const codes = (share: number) => (share * CODES).toFixed(share * CODES < 10 ? 1 : 0)
+/** Differences that nobody sees: half a 10-bit code in the mean, four at worst. */
+const UNSEEN = { mean: 0.5 / CODES, worst: 4 / CODES }
+const advised = computed(() => take.SIZES.find((size) => (distance(size)?.mean ?? 1) < UNSEEN.mean && (distance(size)?.worst ?? 1) < UNSEEN.worst))
+const advice = computed(() => {
+  const largest = take.SIZES.at(-1) ?? 0
+  const found = distance(largest)
+  if (advised.value || !found) return ''
+  return found.mean < UNSEEN.mean ? `Take ${largest}: it is near in the mean, but a few colours stay up to ${codes(found.worst)} codes off.` : `Not even ${largest} comes near: mean ${codes(found.mean)} codes off.`
+})
 const distance = (size: number) => take.measured.value[size]?.seen
 </script>
 
@@ -38,9 +47,10 @@ const distance = (size: number) => take.measured.value[size]?.seen
       :href="take.address(size, format)"
       download
     >
-      <span>{{ size }} nodes</span>
+      <span>{{ size }} nodes<span v-if="size === advised" class="ml-2 text-2xs text-weld" data-test="advised">will do</span></span>
       <span class="text-xs text-dim">{{ distance(size) ? `mean ${codes(distance(size)!.mean)}, worst ${codes(distance(size)!.worst)}` : 'measuring…' }}</span>
     </a>
+    <p v-if="advice" class="mt-0.5 text-2xs text-ink">{{ advice }}</p>
     <p class="mt-0.5 text-2xs text-dim">From the clip's encoding to {{ withView ? screen.target?.label : `${cut.project?.space.label} codes` }}. Differences from exact in 10-bit codes, on the colours of this shot.</p>
     <p v-if="take.leftOut.value.length" class="mt-1 text-2xs text-madder">Neither a LUT nor a CDL can hold {{ take.leftOut.value.join(', ') }}: left out.</p>
 

@@ -5,6 +5,7 @@ import PictureStage from '../bench/PictureStage.vue'
 import { useCut } from '../bench/useCut'
 import { usePicture, type Measuring, type PictureWish } from '../bench/usePicture'
 import type { RecipeDocument } from '@/api/types'
+import { handMoving } from '../grade/useStepEditor'
 import { useScreen } from '../screen/useScreen'
 import { useNotices } from '../shell/useNotices'
 import PartLayer from './PartLayer.vue'
@@ -17,7 +18,7 @@ const screen = useScreen()
 const notices = useNotices()
 
 const wish = computed<PictureWish | null>(() =>
-  cut.cut ? { cut: cut.cut.id, frame: props.frame, source: props.source === true, on: screen.wish, moving: false, trial: cut.trialOf(props.shot, props.trial), measuring: props.measuring } : null,
+  cut.cut ? { cut: cut.cut.id, frame: props.frame, source: props.source === true, on: screen.wish, moving: handMoving.value, trial: cut.trialOf(props.shot, props.trial), measuring: props.measuring } : null,
 )
 const picture = usePicture(wish, notices.trouble)
 defineExpose({ shown: picture.shown })
@@ -37,6 +38,7 @@ defineExpose({ shown: picture.shown })
     :data-settled="picture.settled.value"
   >
     <template #over="{ place }"><PartLayer v-model="part" :place="place" /></template>
+    <template #bar><slot name="bar" /></template>
     <template #label><b class="font-medium text-ink">{{ shot.name }}</b> <slot /></template>
   </PictureStage>
 </template>

@@ -11,7 +11,9 @@ import { useBands } from '../scopes/useBands'
 import { useScopes } from '../scopes/useScopes'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useKeys } from '../shell/useKeys'
+import PairHand from './PairHand.vue'
 import PairPicture from './PairPicture.vue'
+import PairScrub from './PairScrub.vue'
 import { usePairing } from './usePairing'
 
 const cut = useCut()
@@ -29,7 +31,7 @@ const measured = computed<Measuring>(() => ({
   ...seen.value,
   scopes: scopes.wanted,
   region: pairing.regions.member,
-  beside: pairing.hero ? { frame: pairing.middle(pairing.hero) } : null,
+  beside: pairing.hero ? { frame: pairing.frameOf(pairing.hero) } : null,
 }))
 const held = (value: number, decimals: number, unit: string) => `${value > 0 ? '+' : ''}${value.toFixed(decimals)} ${unit}`.replace('-', '−')
 const numbers = computed(() => {
@@ -74,18 +76,19 @@ useKeys([
     </div>
     <section class="flex min-h-0 min-w-0 flex-col" aria-label="pair">
       <div class="relative grid min-h-0 flex-1 grid-cols-2 gap-px bg-line">
-        <PairPicture v-model:part="pairing.regions.hero" :shot="pairing.hero" :frame="pairing.middle(pairing.hero)" :label="`hero ${pairing.hero.name}`" :measuring="seen">hero, stays as it is</PairPicture>
+        <PairPicture v-model:part="pairing.regions.hero" :shot="pairing.hero" :frame="pairing.frameOf(pairing.hero)" :label="`hero ${pairing.hero.name}`" :measuring="seen"><template #bar><PairScrub :shot="pairing.hero" :frame="pairing.frameOf(pairing.hero)" :label="pairing.hero.name" @look="pairing.look(pairing.hero, $event)" /></template>hero, stays as it is</PairPicture>
         <PairPicture
           ref="right"
           v-model:part="pairing.regions.member"
           graded
           :shot="pairing.member"
-          :frame="pairing.middle(pairing.member)"
+          :frame="pairing.frameOf(pairing.member)"
           :label="`member ${pairing.member.name}`"
           :trial="pairing.found?.document"
           :source="source"
           :measuring="measured"
         >
+          <template #bar><PairScrub :shot="pairing.member" :frame="pairing.frameOf(pairing.member)" :label="pairing.member.name" @look="pairing.look(pairing.member, $event)" /></template>
           <span class="text-weld">{{ source ? 'as shot' : pairing.found ? 'as proposed' : 'is graded' }}</span>
         </PairPicture>
         <BandLegend v-if="bands.on" />
@@ -103,6 +106,7 @@ useKeys([
         <span class="flex-1" />
         <button class="text-xs text-dim hover:text-ink" @click="pairing.copy(true)">{{ pairing.hero.name }}'s recipe on all {{ pairing.members.length }}</button>
       </div>
+      <div v-if="!pairing.found" class="flex items-end gap-3 border-t border-line bg-pane px-3 pt-1.5 pb-2"><span class="caption pb-1 whitespace-nowrap">{{ pairing.member.name }} by hand</span><PairHand :key="pairing.member.id" :shot="pairing.member" /></div>
       <ScopeDock :shown="right?.shown ?? null" :second="[pairing.member.name, pairing.hero.name]" />
     </section>
   </div>

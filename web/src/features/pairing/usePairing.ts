@@ -34,7 +34,17 @@ export const usePairing = defineStore('pairing', () => {
   const hero = computed(() => cut.shots.find((shot) => shot.id === family.value?.hero) ?? null)
   const members = computed(() => cut.shots.filter((shot) => family.value?.shots.includes(shot.id) && shot.id !== family.value.hero))
   const member = computed(() => members.value.find((shot) => shot.id === memberId.value) ?? members.value[0] ?? null)
+  /** Frames from their first one that shots are looked at, where somebody has moved there. */
+  const places = ref<Record<number, number>>({})
   const middle = (shot: Shot) => shot.record_in + Math.min(shot.length - 1, Math.max(shot.dissolve, Math.floor(shot.length / 2)))
+
+  /** Record frame at which a shot is looked at. */
+  const frameOf = (shot: Shot) => (places.value[shot.id] === undefined ? middle(shot) : shot.record_in + Math.min(shot.length - 1, Math.max(0, places.value[shot.id] ?? 0)))
+  /** Looks at another frame of a shot; what was proposed of the one before goes. */
+  function look(shot: Shot, frame: number) {
+    places.value = { ...places.value, [shot.id]: Math.min(shot.length - 1, Math.max(0, Math.round(frame - shot.record_in))) }
+    found.value = null
+  }
 
   watch([() => member.value?.id, () => hero.value?.id], drop)
 
@@ -58,8 +68,8 @@ export const usePairing = defineStore('pairing', () => {
         hero: hero.value.id,
         recipe: along.value,
         skin: skin.value,
-        frame: middle(member.value),
-        hero_frame: middle(hero.value),
+        frame: frameOf(member.value),
+        hero_frame: frameOf(hero.value),
         region: regions.value.member,
         hero_region: regions.value.hero,
       })
@@ -94,7 +104,8 @@ export const usePairing = defineStore('pairing', () => {
     skin,
     regions,
     looking,
-    middle,
+    frameOf,
+    look,
     choose: (id: number) => (familyId.value = id),
     go: (id: number) => (memberId.value = id),
     step,

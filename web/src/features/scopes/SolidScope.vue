@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watchEffect } from 'vue'
 import type { Reading } from '../bench/usePicture'
 import { followDrag } from '../grade/useDrag'
 import { useCatalogue } from '../shell/useCatalogue'
-import { FILL, makeSolidView, pointAt, type SolidPoints } from './solidView'
+import { FILL, makeSolidView, pointAt, seen, ZOOM, type SolidPoints } from './solidView'
 import { useScopes } from './useScopes'
 
 /** The colours of the picture as a solid, turned by dragging or with the arrow keys; a click lights the pixels of a colour. */
@@ -12,12 +12,17 @@ const props = defineProps<{ shown: Reading | null }>()
 
 const scopes = useScopes()
 const catalogue = useCatalogue()
-const REACH = 0.05 // of a click, in shares of the solid's half edge
+const REACH = 14 // px of a click
+const SIZES = [0.6, 1, 1.8]
+const AT_REST = { yaw: 0.6, pitch: 0.35, zoom: 1 }
+const WHEEL = 0.0015 // of a doubling a pixel
 const CELL = 0.02 // half a cell and a little, code
 const box = ref<HTMLElement>()
 const canvas = ref<HTMLCanvasElement>()
 const { width, height } = useElementSize(box)
-const turn = useStorage('mordant.solid.turn', { yaw: 0.6, pitch: 0.35 })
+const turn = useStorage('mordant.solid.turn', AT_REST, undefined, { mergeDefaults: true })
+const legal = useStorage('mordant.solid.legal', false)
+const size = useStorage('mordant.solid.size', 1)
 const boosted = useStorage('mordant.solid.boosted', false)
 const view = shallowRef<ReturnType<typeof makeSolidView>>(null)
 
@@ -38,14 +43,27 @@ watchEffect(
     canvas.value.width = Math.round(width.value * pixels)
     canvas.value.height = Math.round(height.value * pixels)
     view.value ??= makeSolidView(canvas.value)
-    if (solid.value) view.value?.draw(solid.value, props.shown?.header.solid?.bounds ?? [], turn.value, boosted.value ? 2 : 1)
+    const told = props.shown?.header.solid
+    if (solid.value) view.value?.draw(solid.value, told?.bounds ?? [], legal.value ? (told?.legal ?? []) : [], turn.value, boosted.value ? 2 : 1, size.value)
   },
   { flush: 'post' },
 )
 
 function by(yaw: number, pitch: number) {
-  turn.value = { yaw: turn.value.yaw + yaw, pitch: Math.min(Math.PI / 2, Math.max(-Math.PI / 2, turn.value.pitch + pitch)) }
+  turn.value = { ...turn.value, yaw: turn.value.yaw + yaw, pitch: Math.min(Math.PI / 2, Math.max(-Math.PI / 2, turn.value.pitch + pitch)) }
 }
+const zoom = (factor: number) => (turn.value = { ...turn.value, zoom: Math.min(ZOOM.most, Math.max(ZOOM.least, turn.value.zoom * factor)) })
+/** Where the names of the axes stand: a little beyond their ends. */
+const names = computed(() => {
+  const half = (Math.min(width.value, height.value) * FILL) / 2
+  return (props.shown?.header.solid?.axes ?? []).map((name, axis) => {
+    const end: [number, number, number] = [0, 0, 0]
+    const low = scopes.kept.solid === 'codes' ? -1 : 0
+    const at = end.map((_, place) => (place === axis ? 1.12 : axis === 2 && scopes.kept.solid !== 'codes' ? 0 : low)) as [number, number, number]
+    const [x, y] = seen(at, turn.value)
+    return { name, left: `${width.value / 2 + x * half}px`, top: `${height.value / 2 - y * half}px` }
+  })
+})
 function press(event: PointerEvent) {
   followDrag(event, { move: (dx, dy) => by(dx * 0.01, dy * 0.01), click: pick })
 }
@@ -54,7 +72,7 @@ function pick(event: PointerEvent) {
   if (!bounds || !solid.value) return
   const edge = Math.min(bounds.width, bounds.height) * FILL
   const place: [number, number] = [((event.clientX - bounds.left - bounds.width / 2) * 2) / edge, (-(event.clientY - bounds.top - bounds.height / 2) * 2) / edge]
-  light(pointAt(solid.value, turn.value, place, REACH))
+  light(pointAt(solid.value, turn.value, place, (REACH * 2) / edge, (size.value / 42) * Math.sqrt(turn.value.zoom)))
 }
 function light(index: number) {
   const colours = solid.value?.colours
@@ -81,6 +99,7 @@ const WAYS: Record<string, [number, number]> = { ArrowLeft: [-0.1, 0], ArrowRigh
 function key(event: KeyboardEvent) {
   const way = WAYS[event.key]
   if (way) by(...way)
+  else if (event.key === '+' || event.key === '-') zoom(event.key === '+' ? 1.2 : 1 / 1.2)
   else if (event.key === 'Enter') strongest()
   else if (event.key === 'Backspace' || event.key === 'Delete') scopes.light = null
   else return
@@ -90,17 +109,20 @@ function key(event: KeyboardEvent) {
 </script>
 
 <template>
-  <div class="relative min-h-0 flex-1">
-    <div ref="box" class="absolute inset-0 cursor-grab touch-none" role="application" tabindex="0" aria-label="colour solid: arrow keys turn it, Enter lights its strongest colour" @pointerdown="press" @dblclick="turn = { yaw: 0.6, pitch: 0.35 }" @keydown="key">
-      <canvas ref="canvas" class="size-full" />
+  <div class="flex min-h-0 flex-1 flex-col">
+    <div class="relative min-h-0 flex-1">
+      <div ref="box" class="absolute inset-0 cursor-grab touch-none overflow-hidden" role="application" tabindex="0" aria-label="colour solid: arrow keys turn it, plus and minus make it larger and smaller, Enter lights its strongest colour" @pointerdown="press" @dblclick="turn = { ...AT_REST }" @wheel.prevent="zoom(2 ** (-$event.deltaY * WHEEL))" @keydown="key">
+        <canvas ref="canvas" class="size-full" />
+        <span v-for="one in solid ? names : []" :key="one.name" class="pointer-events-none absolute -translate-x-1/2 -translate-y-1/2 text-2xs whitespace-nowrap text-dim" :style="{ left: one.left, top: one.top }">{{ one.name }}</span>
+      </div>
+      <p v-if="shown && !solid" class="absolute inset-0 flex items-center justify-center text-xs text-dim">measuring…</p>
     </div>
-    <p v-if="shown && !solid" class="absolute inset-0 flex items-center justify-center text-xs text-dim">measuring…</p>
-    <ul v-if="flattened.length && width > 220" class="pointer-events-none absolute bottom-0 left-0 text-2xs text-dim" aria-label="values flattened on the faces">
-      <li v-for="[face, count] in flattened" :key="face">{{ face }} <span class="text-ink">{{ share(count) }}</span></li>
-    </ul>
-    <div class="absolute right-0 bottom-0 flex flex-col items-end text-2xs">
-      <button class="px-0.5" :class="boosted ? 'text-ink' : 'text-faint hover:text-ink'" :aria-pressed="boosted" @click="boosted = !boosted">stronger colours</button>
-      <button v-for="one in catalogue.catalogue?.solids" :key="one.id" class="px-0.5" :class="scopes.kept.solid === one.id ? 'text-ink' : 'text-faint hover:text-ink'" :title="one.label" :aria-pressed="scopes.kept.solid === one.id" @click="scopes.set({ solid: one.id })">{{ one.id }}</button>
+    <div class="flex flex-wrap items-baseline gap-x-2 pt-0.5 text-2xs text-faint">
+      <button v-for="one in catalogue.catalogue?.solids" :key="one.id" :class="scopes.kept.solid === one.id ? 'text-ink' : 'hover:text-ink'" :title="one.label" :aria-pressed="scopes.kept.solid === one.id" @click="scopes.set({ solid: one.id })">{{ one.id }}</button>
+      <button class="border-l border-line pl-2" :class="boosted ? 'text-ink' : 'hover:text-ink'" :aria-pressed="boosted" @click="boosted = !boosted">stronger colours</button>
+      <button :class="legal ? 'text-weld' : 'hover:text-ink'" :aria-pressed="legal" title="the codes a signal of legal range may use, 64 to 940" @click="legal = !legal">legal range</button>
+      <button title="size of the points" @click="size = SIZES[(SIZES.indexOf(size) + 1) % SIZES.length] ?? 1">points {{ size < 1 ? 'small' : size > 1 ? 'large' : 'middle' }}</button>
+      <span v-for="[face, count] in flattened" :key="face" class="text-dim" :aria-label="`flattened on the face ${face}`">{{ face }} <span class="text-ink">{{ share(count) }}</span></span>
     </div>
   </div>
 </template>

@@ -6,6 +6,7 @@ in vec4 colour;
 uniform vec2 turn;
 uniform vec2 scale;
 uniform float size;
+uniform float zoom;
 uniform float boost;
 out vec4 tint;
 void main() {
@@ -13,8 +14,8 @@ void main() {
   vec2 flat_ = vec2(c * at.x - s * at.y, s * at.x + c * at.y);
   vec3 seen = vec3(flat_.x, d * at.z + t * flat_.y, d * flat_.y - t * at.z);
   float near = 1.0 / (1.0 + seen.z * 0.18);
-  gl_Position = vec4(seen.xy * near * scale, seen.z * 0.3, 1.0);
-  gl_PointSize = size * near * (0.55 + colour.a);
+  gl_Position = vec4(seen.xy * near * scale * zoom, seen.z * 0.3, 1.0);
+  gl_PointSize = size * near * sqrt(zoom) * (0.55 + colour.a);
   float grey = dot(colour.rgb, vec3(0.3, 0.6, 0.1));
   tint = vec4(clamp(mix(vec3(grey), colour.rgb, boost), 0.0, 1.0), 0.35 + 0.65 * colour.a);
 }`
@@ -38,30 +39,41 @@ export interface SolidPoints {
 export interface Turn {
   yaw: number
   pitch: number
+  /** How much larger it is drawn than it fits. */
+  zoom?: number
 }
 
+/** How much larger than fitting it may be drawn. */
+export const ZOOM = { least: 0.6, most: 6 }
+/** Share of the shorter edge that a point of the plainest size takes. */
+const POINT = FILL / 42
+
 /** Where a point is seen, -1..1 across and up, and how far. */
-export function seen([x, y, z]: readonly [number, number, number], { yaw, pitch }: Turn): [number, number, number] {
+export function seen([x, y, z]: readonly [number, number, number], { yaw, pitch, zoom = 1 }: Turn): [number, number, number] {
   const across = Math.cos(yaw) * x - Math.sin(yaw) * y
   const away = Math.sin(yaw) * x + Math.cos(yaw) * y
   const up = Math.cos(pitch) * z + Math.sin(pitch) * away
   const far = Math.cos(pitch) * away - Math.sin(pitch) * z
   const near = 1 / (1 + far * 0.18)
-  return [across * near, up * near, far]
+  return [across * near * zoom, up * near * zoom, far]
 }
 
-/** The point nearest to the eye among those within reach of a place; -1 without one. */
-export function pointAt({ points }: SolidPoints, turn: Turn, place: [number, number], reach: number): number {
-  let best = -1
-  let depth = Infinity
+/**
+ * The point that is seen at a place: of those whose drawn disc covers it the nearest to the
+ * eye; where none does, the nearest to the place within reach; -1 without one.
+ *
+ * @param radius of a drawn point, in the units of places
+ */
+export function pointAt({ points }: SolidPoints, turn: Turn, place: [number, number], reach: number, radius = reach): number {
+  let [covering, depth] = [-1, Infinity]
+  let [near, least] = [-1, reach]
   for (let index = 0; index < points.length / 3; index++) {
     const [x, y, far] = seen([points[index * 3] ?? 0, points[index * 3 + 1] ?? 0, points[index * 3 + 2] ?? 0], turn)
-    if (Math.hypot(x - place[0], y - place[1]) < reach && far < depth) {
-      depth = far
-      best = index
-    }
+    const off = Math.hypot(x - place[0], y - place[1])
+    if (off <= radius && far < depth) [covering, depth] = [index, far]
+    if (off < least) [near, least] = [index, off]
   }
-  return best
+  return covering >= 0 ? covering : near
 }
 
 /** @returns null where there is no WebGL 2 */
@@ -98,18 +110,25 @@ export function makeSolidView(canvas: HTMLCanvasElement) {
   }
 
   return {
-    draw(solid: SolidPoints, bounds: [number, number, number][][], turn: Turn, boost: number) {
+    /**
+     * @param bounds lines of the gamut; legal: those of the legal range, drawn in another grey
+     * @param size of points, 1 for the plainest
+     */
+    draw(solid: SolidPoints, bounds: [number, number, number][][], legal: [number, number, number][][], turn: Turn, boost: number, size: number) {
       gl.viewport(0, 0, canvas.width, canvas.height)
       gl.clearColor(0, 0, 0, 0)
       gl.clear(gl.COLOR_BUFFER_BIT | gl.DEPTH_BUFFER_BIT)
       const edge = Math.min(canvas.width, canvas.height) * FILL
       gl.uniform2f(place('turn'), turn.yaw, turn.pitch)
       gl.uniform2f(place('scale'), edge / canvas.width, edge / canvas.height)
-      gl.uniform1f(place('size'), Math.max(2, edge / 42))
-      gl.uniform1f(place('boost'), 0)
-      for (const line of bounds) {
-        load(new Float32Array(line.flat()), new Uint8Array(line.flatMap(() => [110, 110, 110, 120])))
-        gl.drawArrays(gl.LINE_STRIP, 0, line.length)
+      gl.uniform1f(place('zoom'), turn.zoom ?? 1)
+      gl.uniform1f(place('size'), Math.max(2, Math.min(canvas.width, canvas.height) * POINT * size))
+      gl.uniform1f(place('boost'), 1)
+      for (const [lines, shade] of [[bounds, [110, 110, 110, 120]], [legal, [184, 160, 90, 160]]] as const) {
+        for (const line of lines) {
+          load(new Float32Array(line.flat()), new Uint8Array(line.flatMap(() => shade)))
+          gl.drawArrays(gl.LINE_STRIP, 0, line.length)
+        }
       }
       gl.uniform1f(place('boost'), boost)
       load(solid.points, solid.colours)

@@ -27,7 +27,11 @@ const limitLabel = computed(() => catalogue.catalogue?.limits.find((one) => one.
 
 function through(id: string | null) {
   if (id?.startsWith(LUT)) set({ lut: id.slice(LUT.length), rendering: null })
-  else set({ lut: null, expects: null, rendering: id || null })
+  else set({ lut: null, expects: null, strength: null, rendering: id || null })
+}
+function strength(typed: string) {
+  const share = Math.min(100, Math.max(0, Number(typed) || 0)) / 100
+  set({ strength: share < 1 ? share : null })
 }
 </script>
 
@@ -47,6 +51,10 @@ function through(id: string | null) {
       <template v-if="target.lut">
         <dt class="text-2xs text-dim">it expects</dt>
         <dd><ChoiceList :groups="[{ name: '', options: [{ id: '', label: 'the working space' }] }, ...catalogue.encodingGroups]" :model-value="target.expects ?? ''" label="encoding the LUT expects" @update:model-value="set({ expects: $event || null })">{{ target.expects ? catalogue.encodingLabel(target.expects) : 'the working space' }}</ChoiceList></dd>
+      </template>
+      <template v-if="target.lut">
+        <dt class="text-2xs text-dim">strength</dt>
+        <dd class="flex items-center gap-1.5"><input type="number" min="0" max="100" step="5" class="field w-16 py-0.5" aria-label="strength of the LUT, per cent" title="the rest is rendered by SDR video" :value="Math.round((target.strength ?? 1) * 100)" @keydown.stop @change="strength(($event.target as HTMLInputElement).value)" />%</dd>
       </template>
       <dt class="text-2xs text-dim">held to</dt>
       <dd><ChoiceList :groups="limits" :model-value="target.limit ?? ''" label="gamut the target is held to" @update:model-value="set({ limit: $event || null })">{{ limitLabel }}</ChoiceList></dd>
