@@ -255,6 +255,7 @@ export interface Clip {
   /** First and last number of each gap in a run of numbered frames. */
   gaps: [number, number][]
   run: boolean
+  first_number: number | null
   floats: boolean
   /** A working copy: whether one is wanted, and how far it is; speed: of decoding, in times of the clip's rate. */
   copy: { wanted: 'auto' | 'always' | 'never'; status: 'none' | 'waiting' | 'making' | 'ready' | 'failed'; done: number; speed: number | null }

@@ -14,6 +14,9 @@ module Mordant
       SCENE_TO_DISPLAY = Matrix3.multiply(Adaptation.matrix(White::ACES, White::D65), Primaries::AP0.to_xyz).freeze
       DISPLAY_TO_SCENE = Matrix3.inverse(SCENE_TO_DISPLAY).freeze
 
+      # Before the id of an encoding: its values as the codes of Transfer::HalfCode.
+      FLOATS = "floats:"
+
       extend Registry
 
       class << self
@@ -23,9 +26,6 @@ module Mordant
 
         # @return [OwnEncodings] those of the person's library
         def own = (@own ||= OwnEncodings.new)
-
-        # Before the id of an encoding: its values as the codes of Transfer::HalfCode.
-        FLOATS = "floats:"
 
         # @param id [String] also with FLOATS before it
         def fetch(id)

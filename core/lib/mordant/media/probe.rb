@@ -55,6 +55,9 @@ module Mordant
           raise MediaError.new(@path, "sensor-raw files are not developed here; bring it as a log-encoded video or sequence")
         end
         raise MediaError.new(@path, "its numbers are over #{Sequence::LONGEST} frames apart; take away the file that does not belong") if @sequence && @sequence.frames > Sequence::LONGEST
+        if @sequence && @sequence.last > Sequence::LARGEST_NUMBER
+          raise MediaError.new(@path, "its numbers are above #{Sequence::LARGEST_NUMBER}; give its files smaller ones")
+        end
 
         raise MediaError.new(@path, "the file is not there") unless file && File.file?(file)
         raise MediaError.new(@path, "the file is empty") if File.zero?(file)

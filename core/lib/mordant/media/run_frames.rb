@@ -36,9 +36,9 @@ module Mordant
       private
 
       # The reader looks for the file after the last one too, so a complaint alone means nothing.
-      def read(first, count, filter, bytes, &block)
+      def read(first, count, filter, bytes, &)
         input, = opening(first)
-        done, complaint = TimedPipe.read(input, filter:, count:, bytes:, path: @path, strict: false, due: ->(step) { step * 1000 / @rate }, &block)
+        done, complaint = TimedPipe.read(input, filter:, count:, bytes:, path: @path, strict: false, due: ->(step) { step * 1000 / @rate }, &)
         return if done == count
 
         raise MediaError.new(@path, "frame #{@sequence.first + first + done} cannot be decoded#{" (#{complaint})" if complaint}; copy it again")

@@ -13,6 +13,7 @@ module Mordant
       # Files further apart than this belong to two runs.
       WIDEST_GAP = 10_000 # frames
       LONGEST = 1_000_000 # frames
+      LARGEST_NUMBER = 2**31 - 1 # that ffmpeg counts
 
       attr_reader :first, :last
 

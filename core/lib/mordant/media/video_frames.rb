@@ -46,11 +46,11 @@ module Mordant
       private
 
       # @return [Integer] frames in a row that came as they should
-      def read(first, count, filter, bytes, back, &block)
+      def read(first, count, filter, bytes, back, &)
         input, trim = opening(first, back:)
         due = ->(step) { @index.seconds(first + step) * 1000 if @index.seekable? }
         # what is complained of may be of frames before those wanted
-        done, @complaint = TimedPipe.read(input, filter: "#{trim},#{filter}", count:, bytes:, path: @path, strict: true, due:, &block)
+        done, @complaint = TimedPipe.read(input, filter: "#{trim},#{filter}", count:, bytes:, path: @path, strict: true, due:, &)
         done
       end
 

@@ -101,3 +101,25 @@ RSpec.describe Mordant::Media::Codes do
     expect(described_class.new(rgb, width: 3, height: 2).reduce(2).rgb.to_a).to eq([[3], [65_535], [0]])
   end
 end
+
+RSpec.describe Mordant::Media::Slated, :folder do
+  it "stands in for missing frames, and keeps the others in their place" do
+    [1, 2, 3, 6, 7].each { |n| Mordant::Media::Stills.write(Frames.flat([0.1 * n] * 3, width: 64, height: 36), File.join(@folder, format("run.%04d.png", n + 1000))) }
+    path = Mordant::Media::Sequence.group(@folder, Dir.children(@folder)).first.first.path
+    reader = described_class.new(Mordant::Media::Reader.new(path))
+    [[0, 7], [2, 3], [3, 1], [4, 3]].each do |first, count|
+      seen = []
+      reader.each(first:, count:, width: 64, height: 36) { |codes| seen << ((codes.rgb.max == codes.rgb.min) ? codes.rgb[0, 0].fdiv(65_535).round(1) : :slate) }
+      expect(seen).to eq([0.1, 0.2, 0.3, :slate, :slate, 0.6, 0.7][first, count])
+    end
+  end
+
+  it "reads what there is of a run of floats up to its gap" do
+    frame = Mordant::Frame.new(Numo::SFloat.new(3, 64 * 36).fill(2.5), width: 64, height: 36, encoding: "acescg")
+    exr = Mordant::Media::EXR.new(primaries: Mordant::Colour::Primaries::AP1, rate: 25r)
+    [*1001..1009, *1011..1012].each { |number| File.binwrite(File.join(@folder, "p.#{number}.exr"), exr.encode(frame)) }
+    seen = 0
+    Mordant::Media::Reader.new(File.join(@folder, "p.[1001-1012].exr")).each(first: 0, count: 9, width: 64, height: 36) { seen += 1 }
+    expect(seen).to eq(9)
+  end
+end

@@ -26,7 +26,10 @@ module Server
       raise Mordant::ParameterError.new(path: "project", expected: "no output of it in the queue; cancel them first", found: busy.path) if busy
 
       stills.each { |still| FileUtils.rm_f(still.file) }
-      Project.where(id:).delete_all # what belongs to it goes along, see the migrations
+      transaction do # what belongs to either goes along, see the migrations; shots before the clips they are of
+        Cut.where(project_id: id).delete_all
+        Project.where(id:).delete_all
+      end
     end
 
     # Takes raster and rate from most of the clips of its first cut, unless they were given.

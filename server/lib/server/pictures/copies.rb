@@ -43,7 +43,7 @@ module Server
         FileUtils.mkdir_p(@folder)
         sweep
         original = clip.original
-        of(clip, width, height).write(original, frames: clip.file_frames, width:, height:,
+        of(clip, width, height).write(Mordant::Media::Slated.new(original, floats: clip.floats?), frames: clip.file_frames, width:, height:,
           pixels: Mordant::Media::WorkingCopy.pixels(original.coding, clip.bit_depth.to_i), &)
         sweep
       end

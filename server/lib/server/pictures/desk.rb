@@ -11,6 +11,7 @@ module Server
       DRAG_REDUCTION = 3
       PLAY_REDUCTION = 2
       PLAY_AHEAD = 16 # frames decoded in one go
+      COPIED_AHEAD = 2
       SMALL_REDUCTION = 4
       # Nodes of the look-up table a screen draws the source through while a hand moves.
       LIVE_NODES = 33
@@ -181,7 +182,10 @@ module Server
         width, height = Desk.raster(wish.project)
         return Feed.new(shot, wish.test.encoding) { |reduction| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
 
-        Feed.new(shot, shot.clip.code_encoding) { |reduction| @store.fetch(shot.clip, layer.source_frame, width:, height:, reduction:) }
+        Feed.new(shot, shot.clip.code_encoding) do |reduction|
+          copy = Copies.current.reader(shot.clip, width, height) if wish.passing && !@store.there?(shot.clip, layer.source_frame, width:, height:)
+          @store.fetch(shot.clip, layer.source_frame, width:, height:, reduction:, copy:, ahead: copy ? COPIED_AHEAD : FrameStore.ahead(shot.clip))
+        end
       end
 
       # Of pictures that are not made pixel by pixel.

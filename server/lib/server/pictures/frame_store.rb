@@ -12,6 +12,7 @@ module Server
     # at any time.
     class FrameStore
       AHEAD = 8 # frames decoded in one go
+      MOMENT = 0.2 # seconds
       IN_MEMORY = 24
 
       def initialize(folder: File.join(Settings.cache, "frames"), limit: Settings.cache_limit)
@@ -31,8 +32,20 @@ module Server
         key = ["#{FrameStore.stamp(clip, width, height)}#{"-copy" if copy}", number]
         return remembered(key) || keep(key, stored(key, width, height) || decode(clip, copy, key, width, height, ahead)) if reduction == 1
 
-        remembered([*key, reduction]) || keep([*key, reduction], fetch(clip, number, width:, height:).reduce(reduction))
+        remembered([*key, reduction]) || keep([*key, reduction], fetch(clip, number, width:, height:, ahead:, copy:).reduce(reduction))
       end
+
+      # @return [Boolean] the frame of the original has been decoded already
+      def there?(clip, number, width:, height:)
+        key = [FrameStore.stamp(clip, width, height), number]
+        @lock.synchronize { @held.key?(key) } || @shelf.include?(key.join("/"))
+      end
+
+      # Frames of a clip that are decoded in one go: no more than take a moment.
+      #
+      # @param clip [Clip]
+      # @return [Integer]
+      def self.ahead(clip) = clip.decoding_speed ? (clip.decoding_speed * MOMENT).ceil.clamp(1, AHEAD) : AHEAD
 
       # What a decoded frame depends on besides its number.
       #
@@ -40,20 +53,18 @@ module Server
       # @raise [Mordant::MediaError] of a file that is gone
       def self.stamp(clip, width, height)
         file = clip.file
-        stamp = Mordant::Media::FrameIndex.stamp(clip.run? ? Mordant::Media::Sequence.parse(file).first_file.to_s : file)
-        parts = [Mordant::ENGINE, file, stamp, width, height, clip.range, clip.matrix, *([clip.rate, clip.project.rate] if clip.paced?)]
+        parts = [Mordant::ENGINE, file, *files_of(clip, file).map { |path| Mordant::Media::FrameIndex.stamp(path) }, width, height, clip.range, clip.matrix, *([clip.rate, clip.project.rate] if clip.paced?)]
         Digest::SHA256.hexdigest(parts.join("|"))[0, 32]
       end
 
-      # What stands in the place of a frame that a run leaves out: bars at a slant.
-      #
-      # @return [Mordant::Media::Codes]
-      def self.slate(width, height)
-        at = Numo::Int32.new(height, width).seq
-        lit = ((at % width + at / width) / (height / 9).clamp(1, 60)) % 2
-        plane = Numo::UInt16.cast(lit.reshape(width * height) * 12_000 + 9_000)
-        Mordant::Media::Codes.new(Numo::UInt16.cast(Numo::UInt16.zeros(3, width * height) + plane), width:, height:)
+      # What changes when a file of a clip does: of a run its ends, and its folder, as files come and go.
+      def self.files_of(clip, file)
+        return [file] unless clip.run?
+
+        run = Mordant::Media::Sequence.parse(file)
+        [File.dirname(file), run.first_file.to_s, run.last_file.to_s]
       end
+      private_class_method :files_of
 
       private
 
@@ -81,14 +92,12 @@ module Server
         wanted = nil
         count = [ahead, clip.frames - number].min
         at = number
-        (copy ? clip.pacing(copy) : clip.reader).each(first: number, count:, width:, height:) do |codes|
+        Mordant::Media::Slated.new(copy ? clip.pacing(copy) : clip.reader, floats: clip.floats?).each(first: number, count:, width:, height:) do |codes|
           wanted ||= codes
           @shelf.write("#{stamp}/#{at}", codes.rgb.to_binary)
           at += 1
         end
         wanted
-      rescue Mordant::Media::MissingFrame
-        wanted || FrameStore.slate(width, height)
       rescue Mordant::MediaError
         raise unless wanted # later frames may be bad while this one is good
 

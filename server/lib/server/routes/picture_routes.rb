@@ -143,7 +143,8 @@ module Server
         # @return [Pictures::Wish]
         def wish(cut, body)
           Pictures::Wish.new(cut:, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]), trial: trial(body["trial"]),
-            source: body["source"] == true, test: test_picture(body["test"]), still: Pictures::KeptPicture.of(body, "body"))
+            source: body["source"] == true, test: test_picture(body["test"]), still: Pictures::KeptPicture.of(body, "body"),
+            passing: body["playing"] == true || body["size"] == "drag")
         end
 
         def test_picture(id) = id && Mordant::Media::TestPicture.fetch(id)

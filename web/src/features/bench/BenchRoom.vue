@@ -124,8 +124,16 @@ const bitmap = computed(() => player.picture.value ?? (arrived.value ? (picture.
 const header = computed(() => (arrived.value ? picture.shown.value?.header : undefined))
 const moves = useMoves()
 watch(header, (now) => (moves.told = now?.moved ?? {}))
+/** Number of the frame somebody is at, where its run leaves it out. */
+const missing = computed(() => {
+  const { shot } = cut
+  if (!shot?.clip.gaps?.length || shot.clip.first_number === null || shot.clip.pace === 'time') return null
+  const number = shot.clip.first_number + shot.source_in + cut.frame - shot.record_in
+  return shot.clip.gaps.some(([first, last]) => number >= first && number <= last) ? number : null
+})
 const shownAs = computed(() => {
   if (!arrived.value && !player.playing.value) return 'loading…'
+  if (missing.value !== null) return `frame ${missing.value} is missing from the run`
   if (source.value) return 'as shot'
   if (reference.flipped) return reference.words
   if (reference.active && reference.way === 'difference' && !player.playing.value) return `difference from ${reference.words}, times ${reference.gain}`

@@ -17,7 +17,7 @@ export function usePlayReading(wish: Ref<PictureWish | null>, trouble: (error: u
     busy = true
     try {
       const { cut, frame, source, on, trial, test, measuring } = now
-      const response = await send('POST', `/cuts/${cut}/picture`, { frame, source, on, trial, test, size: 'small', ...measuring, light: null, bands: null, marks: false })
+      const response = await send('POST', `/cuts/${cut}/picture`, { frame, source, on, trial, test, playing: true, size: 'small', ...measuring, light: null, bands: null, marks: false })
       const answer = response.status === 204 ? null : unpack(await response.arrayBuffer())
       // playing may have stopped meanwhile; what comes late is of a picture that has been left
       if (answer && wish.value) reading.value = answer

@@ -86,9 +86,9 @@ async function bringCorrection() {
 <template>
   <aside class="flex min-h-0 flex-col border-l border-line bg-pane" aria-label="recipe">
     <header class="border-b border-line px-3 py-2.5">
-      <div class="flex items-baseline justify-between">
-        <h2 class="flex min-w-0 items-baseline gap-1 text-base"><MiddleCut class="max-w-40 font-semibold" :text="shot.name" /> <span class="text-dim">·</span> <VersionMenu :shot="shot" /></h2>
-        <span class="flex items-baseline gap-3"><FamilyMenu :shot="shot" /><SwatchBook /><TakePanel v-if="shot.clip.encoding" :shot="shot" /></span>
+      <div class="flex items-baseline justify-between gap-2">
+        <h2 class="flex min-w-0 flex-1 items-baseline gap-1 text-base whitespace-nowrap"><MiddleCut class="min-w-0 font-semibold" :text="shot.name" /> <span class="text-dim">·</span> <VersionMenu :shot="shot" /></h2>
+        <span class="flex shrink-0 items-baseline gap-3 whitespace-nowrap"><FamilyMenu :shot="shot" /><SwatchBook /><TakePanel v-if="shot.clip.encoding" :shot="shot" /></span>
       </div>
       <p class="mt-0.5 truncate text-2xs" :class="shot.clip.encoding ? 'text-dim' : 'text-madder'" :title="shot.clip.encoding_reason ?? ''">
         {{ shot.clip.encoding ? catalogue.encodingLabel(shot.clip.encoding) : 'no encoding assigned' }} → {{ cut.project?.space.label }} →
