@@ -7,8 +7,10 @@ module Mordant
     # Grades a still, or every frame of a sequence or a video, into stills.
     module Grade
       USAGE = "grade --recipe FILE --from ID --to ID [--rendering ID] IN OUT\n" \
-              "    IN, OUT: a still (png, tif; out also exr), or a video or a sequence (in.%04d.png)\n" \
+              "    IN, OUT: a still (png, tif, exr; in also jpg, dpx), or a video or a sequence (in.%04d.png)\n" \
               "    in and a pattern such as out.%04d.png out"
+
+      SINGLE = %w[.exr .dpx].freeze # stills that go the way of sequences
 
       module_function
 
@@ -25,9 +27,11 @@ module Mordant
       end
 
       def run(source, target, recipe:, from:, to:, rendering: nil)
-        plan = Mordant::Grade::Plan.new(recipe: read_recipe(recipe), source: Colour.encoding(from).id)
+        document, id = read_recipe(recipe), Colour.encoding(from).id
+        floats, pictures = opened(source, target)
+        plan = Mordant::Grade::Plan.new(recipe: document, source: floats ? "#{Colour::Encoding::FLOATS}#{id}" : id)
         output = Mordant::Grade::Output.new(view: Mordant::Grade::View.new(encoding: to, rendering:))
-        pictures(source, target).each do |codes, path|
+        pictures.each do |codes, path|
           raise MediaError.new(path, "it exists; nothing is overwritten") if File.exist?(path)
 
           write(output.run(plan.run(codes)), path)
@@ -40,22 +44,29 @@ module Mordant
         raise ParameterError.new(path: "#{path}: #{e.path}", expected: e.expected, found: e.found)
       end
 
-      def pictures(source, target)
-        return [[Media::Stills.read(source), target]] if Media::Stills::READABLE.include?(File.extname(source).downcase) && !source.match?(/[\[%]/)
-        raise Usage, "a sequence needs a numbered OUT, such as out.%04d.png" unless target.match?(/%0?\d*d/)
+      # @return [Array(Boolean, Enumerable)] whether it holds floats, and codes and path of each picture
+      def opened(source, target)
+        still = !source.match?(/[\[%]/)
+        return [false, [[Media::Stills.read(source), target]]] if still && Media::Stills::READABLE.include?(File.extname(source).downcase)
+        unless still && SINGLE.include?(File.extname(source).downcase) || target.match?(/%0?\d*d/)
+          raise Usage, "a sequence needs a numbered OUT, such as out.%04d.png"
+        end
 
         if source.include?("%")
           found = Media::Sequence.find(source) or raise MediaError.new(source, "there are no such numbered frames")
           source = found.path
         end
-        facts = Media::Probe.call(source)
+        probe = Media::Probe.new(source)
+        reader = Media::Reader.new(source, rate: probe.facts.rate, facts: probe.facts, index: -> { probe.index })
+        [reader.coding.float?, frames(reader, probe.facts, Media::Sequence.parse(source)&.first || 0, target)]
+      end
+
+      def frames(reader, facts, number, target)
         Enumerator.new do |out|
-          number = Media::Sequence.parse(source)&.first || 0
-          Media::Reader.new(source, rate: facts.rate)
-            .each(first: 0, count: facts.frames, width: facts.width, height: facts.height) do |codes|
-              out << [codes, format(target, number)]
-              number += 1
-            end
+          reader.each(first: 0, count: facts.frames, width: facts.width, height: facts.height) do |codes|
+            out << [codes, target.match?(/%0?\d*d/) ? format(target, number) : target]
+            number += 1
+          end
         end
       end
 

@@ -55,7 +55,8 @@ module Mordant
         # @param reel [String, nil]
         # @return [Array<String>] arguments of the container
         def container(sheet, timecode:, reel:)
-          ["-timecode", timecode.to_s, *(reel ? ["-metadata", "reel_name=#{reel}"] : []), *@container]
+          named = reel ? ["-metadata", "reel_name=#{reel}", "-metadata:s:v:0", "reel_name=#{reel}"] : []
+          ["-timecode", timecode.to_s, *named, *@container]
         end
 
         # @return [Array<String>] arguments that say which colours the codes mean

@@ -64,7 +64,7 @@ RSpec.describe Mordant::Deliver::Format, :folder do
       video = told["streams"].find { |one| one["codec_type"] == "video" }
       expect(video).to include("color_primaries" => "bt709", "color_transfer" => "bt709", "color_space" => (format == "ffv1") ? "gbr" : "bt709", "color_range" => (format == "ffv1") ? "pc" : "tv")
       expect(told.to_s).to include("01:02:03:04")
-      expect(Mordant::Media::Probe.call(path).frames).to eq(6)
+      expect(Mordant::Media::Probe.call(path)).to have_attributes(frames: 6, reel: "H014", start: "01:02:03:04")
     end
   end
 

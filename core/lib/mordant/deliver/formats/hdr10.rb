@@ -7,7 +7,7 @@ module Mordant
       # (SMPTE ST 2086) and light levels (CTA-861).
       class Hdr10 < VideoFormat
         named "hdr10", "H.265, HDR10", extension: ".mp4", bits: 10, about: "MP4, 10 bit 4:2:0, with mastering display and light levels"
-        encoded pixels: "yuv420p10le", encoder: %w[-c:v libx265 -preset medium -crf 12 -tag:v hvc1], container: %w[-movflags +faststart -f mp4]
+        encoded pixels: "yuv420p10le", encoder: %w[-c:v libx265 -preset medium -crf 12 -tag:v hvc1], container: %w[-movflags +faststart+use_metadata_tags -f mp4]
 
         CHROMATICITY = 50_000 # units of one
         LUMINANCE = 10_000 # units of one cd/m2
