@@ -134,7 +134,7 @@ RSpec.describe "Orders", type: :request do
     call(:post, "/cuts/#{cut.id}/orders/look", {outputs:, template: "x"})
     expect(json.map { |look| look["statement"][/(full|legal) range/] }).to eq(["full range", "full range", "legal range", "full range"])
     call(:post, "/cuts/#{cut.id}/orders/look", {outputs: [{"format" => "ffv1", "target" => "television", "range" => "legal"}], template: "x"})
-    expect([last_response.status, json["path"]]).to eq([422, "outputs[0].range"])
+    expect(json.first["refusal"]).to eq("range: expected full, found legal")
   end
 
   it "has ffmpeg draw the shots that a lattice can stand in for, and makes the rest exactly" do

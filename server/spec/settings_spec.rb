@@ -142,6 +142,21 @@ RSpec.describe "The LUT library", type: :request do
     expect(json["findings"].map { |one| one["words"] }).to include(/not in the LUT library/)
   end
 
+  # The cube halves its values, so that at 100 % all codes are half of those it is given.
+  it "stands for a target with a strength of its own, the rest rendered as usual" do
+    call(:post, "/luts?path=dim.cube", cube)
+    views = [{}, {"lut" => "dim.cube", "expects" => "rec709-bt1886", "rendering" => nil}, {"lut" => "dim.cube", "expects" => "rec709-bt1886", "strength" => 0.7}]
+    targets = views.each_with_index.map { |view, n| {"id" => "t#{n}", "name" => "T#{n}", "encoding" => "rec709-bt1886", **((n == 0) ? {"rendering" => "sdr-video-1.0"} : {}), **view.compact} }
+    call(:put, "/projects/#{cut.project.id}/settings", {targets:})
+    expect(json["targets"].map { |target| target.values_at("strength", "label") }).to match([[nil, anything], [nil, /dim.cube\z/], [0.7, /dim.cube at 70 %/]])
+    shown = %w[t0 t1 t2].map { |target| Server::Pictures::Desk.current.picture(Server::Pictures::Wish.new(cut: Server::Cut.find(cut.id), frame: 3, screen: Server::Screens.of(cut.project.reload, {"target" => target})))[1].rgb[true, 9] }
+    mixed = shown[0] + (shown[1] - shown[0]) * 0.7
+    expect((shown[2] - mixed).abs.max).to be < 2e-4
+    expect((shown[0] - shown[1]).abs.max).to be > 0.005
+    call(:put, "/projects/#{cut.project.id}/settings", {targets: [targets[0].merge("strength" => 0.5)]})
+    expect([last_response.status, json["path"]]).to eq([422, "targets[0].strength"])
+  end
+
   it "knows encodings a person describes, and tells of faulty descriptions" do
     FileUtils.mkdir_p(Mordant::Library.encodings)
     File.write(File.join(Mordant::Library.encodings, "quay.yml"), "id: quay\nlabel: Quay log\nprimaries: BT.709\ncurve: {kind: gamma, gamma: 2.2}\n")

@@ -68,6 +68,36 @@ RSpec.describe Mordant::Deliver::Format, :folder do
     end
   end
 
+  # Hard edges between the strongest colours there are, and light beyond the codes.
+  (described_class.all - described_class.all.select(&:sequence?)).reject(&:rgb?).each do |format|
+    it "writes nothing outside of legal range in #{format.id}" do
+      colours = [[1, 1, 0], [0, 0, 1], [2, 2, 2], [0, 1, 0], [1, 0, 1], [-1, -1, -1], [0, 1, 1], [1, 0, 0], [1, 1, 1], [0, 0, 0]]
+      view = (format.id == "hdr10") ? views["rec2100-pq"] : Mordant::Grade::View.new(encoding: "rec709-bt1886")
+      sheet = Mordant::Deliver::Sheet.new({"format" => format.id, "view" => view, "range" => "legal"}, width: 320, height: 144)
+      planes = Array.new(3) { |channel| Numo::SFloat.cast(Array.new(320) { |x| colours[x / 32][channel].to_f }) + Numo::SFloat.zeros(144, 320) }
+      frame = Mordant::Frame.new(Numo::NArray.vstack(planes.map { |plane| plane.reshape(1, 320 * 144) }), width: 320, height: 144, encoding: view.encoding)
+      path = File.join(@folder, "out#{format.extension}")
+      writer = Mordant::Deliver::VideoWriter.new(sheet, path:, rate: 24r, first: 0).tap(&:open)
+      3.times { |record| writer.write(record, frame, nil) }
+      writer.seal(0, 3)
+      writer.finish(timecode: start)
+      raw = Mordant::Media::Command.run(["ffmpeg", "-v", "error", "-i", path, "-f", "rawvideo", "-pix_fmt", format.pixels, "pipe:1"], path:)
+      codes = (format.bits == 8) ? Numo::UInt8.from_binary(raw) : Numo::UInt16.from_binary(raw)
+      luma, chroma = 320 * 144, codes.size / 3 - 320 * 144
+      step = 2**(format.bits - 8)
+      # where pictures are predicted from others, a coder rings by a little at such edges
+      rings = format.intra? ? 0 : [1.5 * step, 2].max
+      3.times do |number|
+        at = number * (luma + chroma)
+        [[codes[at...(at + luma)], [16, 235]], [codes[(at + luma)...(at + luma + chroma)], [16, 240]]].each do |plane, (low, high)|
+          expect([plane.min, plane.max]).to match([be >= low * step - rings, be <= high * step + rings])
+        end
+        middle = codes[at...(at + luma)].reshape(144, 320)[20..120, (0...320).select { |x| (12..19).cover?(x % 32) }].dup
+        expect([middle.min, middle.max]).to match([be >= 16 * step - rings.clamp(0, 1), be <= 235 * step + rings.clamp(0, 1)])
+      end
+    end
+  end
+
   it "reads back from HDR10 what the viewer shows, with mastering display and light levels" do
     sheet, path = written("hdr10", "rec2100-pq")
     expect((decoded(path, sheet, 4) - seen(sheet, 4)).abs.mean).to be < 2.5 / 1023

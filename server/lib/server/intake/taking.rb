@@ -63,9 +63,9 @@ module Server
       # @return [Float] frames a second at which it is decoded at the raster of the screen
       def decoded(clip, facts)
         reader = Mordant::Media::Reader.new(clip.file, rate: facts.rate, facts:, index: @index)
-        last = clip.run? ? clip.run.last - clip.run.first : facts.frames - 1
-        reader.frame(last, width: 64, height: 36)
         there = facts.missing.first ? facts.missing.first.first - clip.run.first : facts.frames
+        # what is measured decodes the frames of a short clip all
+        reader.frame(facts.frames - 1, width: 64, height: 36) if facts.frames > [there, Mordant::Media::WorkingCopy::MEASURED].min
         Mordant::Media::WorkingCopy.speed(reader, frames: there, **%i[width height].zip(Pictures::Desk.raster(@project)).to_h)
       end
 

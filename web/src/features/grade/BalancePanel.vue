@@ -35,9 +35,9 @@ const balanceByItself = () => picking.ask<Record<string, number>>('auto', (found
 /** What was found in place of what, and which other numbers are still there. */
 function replaced(found: Record<string, number>) {
   const specs = props.spec.parameters.filter(({ channels }) => !channels)
-  const changed = specs.filter(({ name }) => name in found).map((one) => `${one.label} ${shownValue(editor.value(one.name) as number, one)} → ${shownValue(found[one.name] ?? 0, one)}`)
+  const changed = specs.filter(({ name }) => name in found && found[name] !== editor.value(name)).map((one) => `${one.label} ${shownValue(editor.value(one.name) as number, one)} → ${shownValue(found[one.name] ?? 0, one)}`)
   const kept = props.spec.parameters.filter(({ name, neutral }) => !(name in found) && [editor.value(name)].flat().some((value) => value !== neutral)).map(({ label }) => label)
-  return `Balance found: ${changed.join(', ')}.${kept.length ? ` As they were: ${kept.join(', ')}.` : ''}`
+  return `Balance found: ${changed.join(', ') || 'nothing to change'}.${kept.length ? ` As they were: ${kept.join(', ')}.` : ''}`
 }
 const pickSkin = () => pick.ask(SKIN, sight.keepSkin)
 useKeys([

@@ -106,7 +106,7 @@ useKeys([
         <span class="flex-1" />
         <button class="text-xs text-dim hover:text-ink" @click="pairing.copy(true)">{{ pairing.hero.name }}'s recipe on all {{ pairing.members.length }}</button>
       </div>
-      <div v-if="!pairing.found" class="flex items-end gap-3 border-t border-line bg-pane px-3 pt-1.5 pb-2"><span class="caption pb-1 whitespace-nowrap">{{ pairing.member.name }} by hand</span><PairHand :key="pairing.member.id" :shot="pairing.member" /></div>
+      <div v-if="!pairing.found" class="flex items-end gap-3 border-t border-line bg-pane px-3 pt-1.5 pb-2"><PairHand :key="pairing.member.id" :shot="pairing.member" /></div>
       <ScopeDock :shown="right?.shown ?? null" :second="[pairing.member.name, pairing.hero.name]" />
     </section>
   </div>
