@@ -52,21 +52,21 @@ RSpec.describe "Comparing" do
     expect(canvas("second picture")).not_to eq(canvas("picture of shot 1B"))
 
     find("[data-test='first-play']").click
-    expect_running("clock")
+    expect_running("clock-rec")
     expect_running("second-clock")
     still = canvas("second picture")
     find("[data-test='second-play']").click
     expect_still("second-clock")
-    expect_running("clock")
+    expect_running("clock-rec")
     find("[data-test='first-play']").click
-    expect_still("clock")
+    expect_still("clock-rec")
     find("[data-test='second-play']").click
     expect_running("second-clock")
-    expect_still("clock")
+    expect_still("clock-rec")
     expect(canvas("second picture")).not_to eq(still)
     find("[data-test='second-linked']").click
     expect(page).to have_css("[data-test='second-play']", text: "play")
-    first, second = %w[clock second-clock].map { |of| clock(of)[-2..].to_i }
+    first, second = %w[clock-rec second-clock].map { |of| clock(of)[-2..].to_i }
     expect((first - second) % 24).to eq(@cut.shots.first.length % 24)
   end
 

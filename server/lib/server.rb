@@ -16,6 +16,9 @@ module Server
   %w[models routes jobs].each { |folder| LOADER.collapse(File.join(__dir__, "server", folder)) }
   LOADER.setup
 
+  # What is written here is its owner's, unless a folder says otherwise.
+  File.umask(0o077)
+
   # The checkout.
   ROOT = File.expand_path("../..", __dir__)
 

@@ -28,6 +28,26 @@ RSpec.describe Server::Guard, type: :request do
     expect(last_response.status).to eq(201)
   end
 
+  it "gives no data to other sites, and takes no token it has not signed" do
+    header "Host", "127.0.0.1"
+    %w[cross-site same-site].each do |site|
+      header "Sec-Fetch-Site", site
+      get "/api/projects"
+      expect([last_response.status, last_response.headers["content-security-policy"]]).to match([403, /default-src/]), site
+    end
+    get "/" # a page may be come to from anywhere
+    expect(last_response.status).not_to eq(403)
+    header "Sec-Fetch-Site", "same-origin"
+    get "/api/projects"
+    expect(last_response.status).to eq(200)
+    set_cookie "mordant_token=mine"
+    header "X-Mordant-Token", "mine"
+    post "/api/projects", {name: "Mine"}.to_json
+    expect([last_response.status, Server::Project.count]).to eq([403, 0])
+    get "/api/projects"
+    expect(rack_mock_session.cookie_jar["mordant_token"]).to eq(Server::Guard.signed(rack_mock_session.cookie_jar["mordant_token"].split(".").first))
+  end
+
   it "sends a strict policy with every answer, errors included" do
     call(:get, "/nothing")
     expect([last_response.status, json["error"]]).to match([404, /nothing at/])

@@ -52,15 +52,26 @@ module Supervisor
     # @return [Hash{String => Integer}] process ids by name
     attr_reader :running
 
-    # Starts what died again, until stopped.
+    PAUSES = [1, 2, 4, 8, 16, 30].freeze # seconds before it is started again, by how often it died lately
+    LATELY = 120 # seconds
+    MOST_DEATHS = 12 # lately, after which it is given up
+
+    # Starts what died again, with a pause that grows while it goes on dying, until stopped.
+    #
+    # @raise [Trouble] of what will not stay up
     def watch
+      deaths = Hash.new { |all, name| all[name] = [] }
       loop do
         id = Process.wait
         name = running.key(id) or next
         running.delete(name)
-        warn("#{name} ended (#{$?}); starting it again") # rubocop:disable Style/SpecialGlobalVars
-        sleep 1
-        (name == "web") ? start_web : start_worker(name[/\d+/].to_i)
+        lately = deaths[name].push(now).select! { |at| now - at < LATELY } || deaths[name]
+        raise Trouble, "#{name} has ended #{lately.size} times within two minutes and is given up; #{@log}/#{name}.log says why" if lately.size > MOST_DEATHS
+
+        pause = PAUSES[[lately.size, PAUSES.size].min - 1]
+        warn("#{name} ended (#{$?}); starting it again in #{pause} s") # rubocop:disable Style/SpecialGlobalVars
+        sleep pause
+        revive(name)
       end
     end
 
@@ -74,16 +85,26 @@ module Supervisor
 
     private
 
+    # A web server that dies while it starts is tried again as one that has died.
+    def revive(name)
+      return start_worker(name[/\d+/].to_i) unless name == "web"
+
+      start_web
+    rescue Trouble => e
+      warn(e.message)
+    end
+
     # Each in a group of its own, so that Ctrl-C reaches only us; it ends with us.
     def launch(name, *command)
       running[name] = spawn(@environment, "setpriv", "--pdeathsig", "TERM", *command, :chdir => ROOT, :pgroup => true,
         %i[out err] => [File.join(@log, "#{name}.log"), "a"], :in => File::NULL)
     end
 
+    # One that dies while it is waited for is left to #watch.
     def wait_for_answer
       deadline = now + PATIENCE
       until answers?
-        if now > deadline || !alive?(running["web"])
+        if now > deadline || gone?(running["web"])
           lines = File.readlines(File.join(@log, "web.log")).last(6).join("  ")
           raise Trouble, "the web server did not start. Its log ends with:\n  #{lines}"
         end
@@ -95,6 +116,14 @@ module Supervisor
       Net::HTTP.get_response(URI("http://127.0.0.1:#{@environment.fetch("MORDANT_PORT")}/api/projects")).is_a?(Net::HTTPOK)
     rescue SystemCallError, IOError
       false
+    end
+
+    # Unlike #alive? it leaves the end of the process to whoever waits for it.
+    def gone?(id)
+      state = File.read("/proc/#{id}/stat")[/\) (\S)/, 1]
+      state == "Z"
+    rescue Errno::ENOENT, Errno::ESRCH
+      true
     end
 
     def alive?(id)

@@ -11,6 +11,20 @@ module Mordant
       # @param folder [String, nil] nil: what the environment says
       attr_writer :root
 
+      # @param folder [String]
+      # @param extension [String]
+      # @return [Array<String>] files of that ending in it, in order; names are bytes, whatever they mean
+      def files(folder, extension)
+        names = Dir.children(folder).map(&:b).select { |name| name.end_with?(extension) && !name.start_with?(".") }
+        names.sort.map { |name| File.join(folder, name.force_encoding("UTF-8")) }
+      rescue Errno::ENOENT, Errno::ENOTDIR
+        []
+      end
+
+      # @param text [String] bytes of a name
+      # @return [String] UTF-8 for a person to read
+      def shown(text) = text.dup.force_encoding("UTF-8").scrub("?")
+
       def encodings = File.join(root, "encodings")
 
       def luts = File.join(root, "luts")

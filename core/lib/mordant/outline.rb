@@ -6,7 +6,8 @@ module Mordant
   # A small YAML file whose every value knows its line, so that a fault can be
   # pointed at. Plain mappings, lists, texts and numbers; no aliases, no tags.
   class Outline
-    LARGEST_FILE = 1024 * 1024 # bytes
+    LARGEST_FILE = 64 * 1024 # bytes
+    DEEPEST = 12 # levels of brackets and of indentation
 
     # @param path [String]
     # @return [Outline] of a mapping
@@ -15,10 +16,24 @@ module Mordant
       raise MediaError.new(path, "the file is not there") unless File.file?(path)
       raise MediaError.new(path, "larger than #{LARGEST_FILE / 1024} kB") if File.size(path) > LARGEST_FILE
 
-      new(path, Psych.parse(File.read(path, encoding: "UTF-8"), filename: path))
+      text = File.read(path, encoding: "UTF-8")
+      raise FormatError.new(path:, line: 1, expected: "UTF-8", found: text) unless text.valid_encoding?
+
+      refuse_depth(path, text)
+      new(path, Psych.parse(text, filename: path))
     rescue Psych::SyntaxError => e
       raise FormatError.new(path:, line: e.line, expected: "a mapping of names to values (YAML)", found: e.problem.to_s)
     end
+
+    # Brackets within brackets cost the parser time that grows with their square.
+    def self.refuse_depth(path, text)
+      deep = 0
+      text.each_line.with_index(1) do |line, number|
+        line.each_char { |char| deep += {"[" => 1, "{" => 1, "]" => -1, "}" => -1}.fetch(char, 0) }
+        raise FormatError.new(path:, line: number, expected: "at most #{DEEPEST} levels", found: line.strip) if deep > DEEPEST || line[/\A(?:\s*[-?:]\s)+/].to_s.count("-?:") > DEEPEST
+      end
+    end
+    private_class_method :refuse_depth
 
     attr_reader :path
 
@@ -26,9 +41,13 @@ module Mordant
     def initialize(path, node)
       @path = path
       root = node.is_a?(Psych::Nodes::Document) ? node.root : node
-      @line = (root&.start_line || 0) + 1
-      fault("a mapping of names to values", "something else") unless root.is_a?(Psych::Nodes::Mapping)
-      @values = root.children.each_slice(2).to_h { |key, value| [key.value, value] }
+      @line = (root ? root.start_line : 0) + 1
+      fault("a mapping of names to values", root ? "something else" : "nothing") unless root.is_a?(Psych::Nodes::Mapping)
+      @values = root.children.each_slice(2).to_h do |key, value|
+        fault("a name that is a plain text", "something else", key.start_line + 1) unless key.is_a?(Psych::Nodes::Scalar)
+        fault("a value, no reference to another", "*#{value.anchor}", value.start_line + 1) if value.is_a?(Psych::Nodes::Alias)
+        [key.value, value]
+      end
     end
 
     # @param known [Array<String>]

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "fileutils"
+
 module Server
   # What differs between machines, from the environment that bin/start sets.
   module Settings
@@ -10,6 +12,22 @@ module Server
 
     # @return [String] libpq connection string
     def database = ENV.fetch("MORDANT_DATABASE")
+
+    # Signs the token of pages; made once for each var folder, and read by its owner alone.
+    #
+    # @return [String]
+    def secret
+      @secret ||= begin
+        path = File.join(var, "secret")
+        FileUtils.mkdir_p(var)
+        begin
+          File.open(path, File::WRONLY | File::CREAT | File::EXCL, 0o600) { |file| file.write(SecureRandom.hex(32)) }
+        rescue Errno::EEXIST
+          nil # it is there
+        end
+        File.read(path)
+      end
+    end
 
     # @return [String] below which outputs are written
     def delivery = ENV.fetch("MORDANT_DELIVERY", File.join(var, "delivery"))

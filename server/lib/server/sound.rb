@@ -41,13 +41,14 @@ module Server
       seconds = format("%.6f", shot.length / rate)
       return ["-f", "lavfi", "-t", seconds, "-i", "anullsrc=r=#{RATE}:cl=stereo"] unless sounds
 
-      ["-ss", format("%.6f", shot.source_in / rate), "-t", seconds, "-i", "file:#{clip.file}"]
+      own = clip.paced? ? rate : clip.rate # in which shots count its frames
+      [*Mordant::Media::Command::LIMITS, "-ss", format("%.6f", shot.source_in / own), "-t", seconds, "-i", "file:#{clip.file}"]
     end
 
     def sound?(clip)
       return false if Mordant::Media::Sequence.parse(File.basename(clip.path))
 
-      !Mordant::Media::Command.run(["ffprobe", "-v", "error", "-select_streams", "a", "-show_entries", "stream=index", "-of", "csv=p=0", "file:#{clip.file}"], path: clip.path).strip.empty?
+      !Mordant::Media::Command.run([*Mordant::Media::Command::PROBE, "-select_streams", "a", "-show_entries", "stream=index", "-of", "csv=p=0", "file:#{clip.file}"], path: clip.path).strip.empty?
     end
   end
 end

@@ -32,22 +32,28 @@ module Mordant
       private
 
       def contents
-        Dir.glob(File.join(@folder.call, "*#{EncodingFile::EXTENSION}")).sort.first(MOST).map { |path| read(path) }
+        Library.files(@folder.call, EncodingFile::EXTENSION).first(MOST).map { |path| read(path) }
       end
 
       def read(path)
         stat = File.stat(path)
         key = [path, stat.mtime, stat.size]
         @lock.synchronize { @read[key] ||= made(path) }
+      rescue Errno::ENOENT
+        MediaError.new(path, "it has been taken away")
       end
 
       def made(path)
+        return FormatError.new(path: Library.shown(path), line: 1, expected: "a file name in UTF-8", found: File.basename(path)) unless path.valid_encoding?
+
         taken = Encoding.built_in?(File.basename(path, EncodingFile::EXTENSION))
         return FormatError.new(path:, line: 1, expected: "an id that no encoding has yet", found: File.basename(path)) if taken
 
         EncodingFile.read(path)
       rescue Error => e
         e
+      rescue SystemCallError => e
+        MediaError.new(path, "it cannot be read: #{e.message}")
       end
     end
   end

@@ -48,9 +48,8 @@ module Mordant
       def opened(source, target)
         still = !source.match?(/[\[%]/)
         return [false, [[Media::Stills.read(source), target]]] if still && Media::Stills::READABLE.include?(File.extname(source).downcase)
-        unless still && SINGLE.include?(File.extname(source).downcase) || target.match?(/%0?\d*d/)
-          raise Usage, "a sequence needs a numbered OUT, such as out.%04d.png"
-        end
+        single = still && SINGLE.include?(File.extname(source).downcase)
+        raise Usage, "a sequence needs a numbered OUT, such as out.%04d.png" if !single && !target.match?(/%0?\d*d/)
 
         if source.include?("%")
           found = Media::Sequence.find(source) or raise MediaError.new(source, "there are no such numbered frames")

@@ -9,6 +9,8 @@ module Mordant
       READERS = {".cube" => Cube, ".clf" => Clf}.freeze
       MOST = 5000 # files listed
       KEPT = 32 # files held in memory
+      LONGEST = 1000 # bytes of a path
+      LONGEST_PART = 200 # bytes of a name
 
       @read = {}
       @lock = Mutex.new
@@ -20,9 +22,15 @@ module Mordant
           Dir.glob("**/*", base: root).select { |path| path?(path) && File.file?(File.join(root, path)) }.sort.first(MOST)
         end
 
+        # @return [Array<Error>] files that cannot be named here
+        def faults
+          Dir.glob("**/*", base: Mordant::Library.luts).reject(&:valid_encoding?).first(MOST)
+            .map { |path| FormatError.new(path: Mordant::Library.shown(path), line: 1, expected: "a file name in UTF-8", found: path) }
+        end
+
         # @return [Boolean] it may name a file of the library
         def path?(path)
-          !path.match?(/[[:cntrl:]\\]/) && READERS.key?(File.extname(path).downcase) && !path.start_with?("/") &&
+          path.valid_encoding? && path.bytesize <= LONGEST && path.split("/").all? { |part| part.bytesize <= LONGEST_PART } && !path.match?(/[[:cntrl:]\\]/) && READERS.key?(File.extname(path).downcase) && !path.start_with?("/") &&
             path.split("/", -1).none? { |part| part.empty? || part.start_with?(".") }
         end
 
@@ -47,7 +55,7 @@ module Mordant
         def stamp(path)
           stat = File.stat(absolute(path))
           [path, stat.size, stat.mtime.to_r] if stat.file?
-        rescue Errno::ENOENT, Errno::ENOTDIR
+        rescue Errno::ENOENT, Errno::ENOTDIR, Errno::ENAMETOOLONG
           nil
         end
 
@@ -61,7 +69,11 @@ module Mordant
           target = absolute(path)
           raise ParameterError.new(path: "path", expected: "a name no LUT has yet; nothing is overwritten", found: path) if File.exist?(target)
 
-          FileUtils.mkdir_p(File.dirname(target))
+          begin
+            FileUtils.mkdir_p(File.dirname(target))
+          rescue Errno::EEXIST, Errno::ENOTDIR
+            raise ParameterError.new(path: "path", expected: "a folder, not a file, to put it in", found: path)
+          end
           partial = File.join(File.dirname(target), ".#{Process.pid}.#{File.basename(target)}")
           File.binwrite(partial, data)
           table = checked(partial, path)
@@ -80,11 +92,15 @@ module Mordant
           raise FormatError.new(path:, line: e.line, expected: e.expected, found: e.found)
         end
 
+        # A file below the library, or a place for one: no link on the way leads out.
         def absolute(path)
           raise ParameterError.new(path: "path", expected: "#{READERS.keys.join(" or ")} below the library", found: path) unless path?(path)
 
           full = File.join(Mordant::Library.luts, path)
-          inside = !File.exist?(full) || File.realpath(full).start_with?("#{File.realpath(Mordant::Library.luts)}/")
+          known = full
+          known = File.dirname(known) until File.exist?(known) || File.symlink?(known)
+          root = File.exist?(Mordant::Library.luts) ? File.realpath(Mordant::Library.luts) : nil
+          inside = root.nil? || (File.exist?(known) && "#{File.realpath(known)}/".start_with?("#{root}/"))
           inside ? full : raise(ParameterError.new(path: "path", expected: "a file within the library", found: path))
         end
       end

@@ -10,11 +10,11 @@ module Mordant
     module BandSets
       OURS = File.expand_path("../../../bands", __dir__)
       MOST = 200 # of a person
+      LARGEST_FILE = 64 * 1024 # bytes
 
       module_function
 
-      # @return [Array<Hash>] documents with "own", ours first
-      # @raise [ParameterError] of a file that is no set
+      # @return [Array<Hash>] documents with "own", ours first; files that are no set are left out
       def all = read(OURS).map { |set| set.to_h.merge("own" => false) } + read(folder).map { |set| set.to_h.merge("own" => true) }
 
       # @param document [Hash] see Bands; one of the person's with its name is replaced
@@ -45,10 +45,24 @@ module Mordant
 
       def path(name) = File.join(folder, "#{Digest::SHA256.hexdigest(name)[0, 16]}.json")
 
-      def read(folder)
-        Dir[File.join(folder, "*.json")].sort.map { |path| Bands.new(JSON.parse(File.read(path)), path: File.basename(path)) }
-      rescue JSON::ParserError => e
-        raise ParameterError.new(path: folder, expected: "JSON", found: e.message[0, 80])
+      # @return [Array<Error>] what is wrong with the person's files that are no set
+      def faults = files(folder).map { |path| one(path) }.grep(Error)
+
+      def read(folder) = files(folder).map { |path| one(path) }.grep(Bands)
+
+      def files(folder) = Library.files(folder, ".json").first(MOST)
+
+      # @return [Bands, Error]
+      def one(path)
+        raise MediaError.new(path, "larger than #{LARGEST_FILE / 1024} kB") if File.size(path) > LARGEST_FILE
+
+        Bands.new(JSON.parse(File.read(path, encoding: "UTF-8"), max_nesting: 8), path: Library.shown(File.basename(path)))
+      rescue JSON::ParserError, EncodingError => e
+        ParameterError.new(path: Library.shown(File.basename(path)), expected: "JSON in UTF-8", found: Library.shown(e.message)[0, 80])
+      rescue SystemCallError => e
+        MediaError.new(Library.shown(path), "it cannot be read: #{e.message}")
+      rescue Error => e
+        e
       end
     end
   end

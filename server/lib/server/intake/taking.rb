@@ -24,6 +24,15 @@ module Server
         clip
       end
 
+      # @param path [String]
+      # @param reason [String] why it is not looked at
+      # @return [Clip]
+      def refuse(path, reason)
+        clip = Clip.find_or_initialize_by(project: @project, media_root: @root, path:)
+        clip.update!(status: "refused", reason:)
+        clip
+      end
+
       # Refused entries beneath a folder go that are not there any more, such as a run of
       # frames that has been completed.
       #

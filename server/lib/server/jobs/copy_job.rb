@@ -2,7 +2,7 @@
 
 module Server
   # Makes the working copy of a clip, behind all other work.
-  class CopyJob < Que::Job
+  class CopyJob < CountedJob
     self.maximum_retry_count = 1
     PRIORITY = 1000
     REPORT_EVERY = 0.5 # seconds
@@ -18,7 +18,7 @@ module Server
       enqueue(clip.id, job_options: {priority: PRIORITY})
     end
 
-    def run(clip_id)
+    def work(clip_id)
       @clip = Clip.find_by(id: clip_id)
       return unless @clip&.ready? && %w[waiting making].include?(@clip.copy_status)
 
@@ -29,6 +29,8 @@ module Server
       warn("working copy of #{@clip&.path}: #{Complaint.of(e)}")
       Clip.where(id: clip_id).update_all(copy_status: "failed")
     end
+
+    def set_aside(clip_id) = Clip.where(id: clip_id).update_all(copy_status: "failed")
 
     private
 

@@ -3,13 +3,13 @@
 module Server
   # Ends an output: encodes what is one file, looks at what was written, and writes its
   # report and checksums beside it.
-  class FinishJob < Que::Job
+  class FinishJob < CountedJob
     self.maximum_retry_count = 2
 
     # Somebody asked for it to stop.
     class Cancelled < StandardError; end
 
-    def run(output_id)
+    def work(output_id)
       @output = Output.fetch(output_id)
       return if @output.over?
 
@@ -21,6 +21,8 @@ module Server
     rescue Mordant::Error, SystemCallError => e
       @output.fail(Complaint.of(e))
     end
+
+    def set_aside(output_id) = Output.fetch(output_id).fail(REASON)
 
     private
 

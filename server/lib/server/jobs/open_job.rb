@@ -2,10 +2,10 @@
 
 module Server
   # Begins a stretch of an order: makes place for its outputs and divides it into parts.
-  class OpenJob < Que::Job
+  class OpenJob < CountedJob
     self.maximum_retry_count = 2
 
-    def run(order_id, shot_id)
+    def work(order_id, shot_id)
       @order = Order.fetch(order_id)
       @stretch = Stretch.new(@order, shot_id)
       return if @order.paused
@@ -17,6 +17,8 @@ module Server
     rescue Mordant::Error, SystemCallError => e
       outputs&.each { |output| output.fail(Complaint.of(e)) unless output.reload.over? }
     end
+
+    def set_aside(order_id, shot_id) = Order.fetch(order_id).outputs.where(shot_id:).reject(&:over?).each { |output| output.fail(REASON) }
 
     private
 

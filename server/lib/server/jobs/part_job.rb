@@ -3,7 +3,7 @@
 module Server
   # Renders a part of a stretch for all outputs of it. A worker that was killed leaves it to
   # another one, which goes on after the frames that are there.
-  class PartJob < Que::Job
+  class PartJob < CountedJob
     self.maximum_retry_count = 2
 
     REPORT_EVERY = 0.25 # seconds
@@ -11,7 +11,7 @@ module Server
     # The order was paused, or an output is not wanted any more.
     class Changed < StandardError; end
 
-    def run(part_id)
+    def work(part_id)
       @part = Part.find_by(id: part_id)
       return if @part.nil? || @part.status == "done" || @part.order.paused
 
@@ -22,6 +22,13 @@ module Server
       Work.conclude(@order, @part.shot_id)
     rescue Mordant::Error, SystemCallError => e
       give_up(e)
+    end
+
+    def set_aside(part_id)
+      @part = Part.find_by(id: part_id) or return
+
+      @order = @part.order
+      give_up(Mordant::Error.new(REASON))
     end
 
     private

@@ -2,10 +2,10 @@
 
 module Server
   # Makes some of the pictures of a range; those that are there are not made again.
-  class RangeJob < Que::Job
+  class RangeJob < CountedJob
     self.maximum_retry_count = 2
 
-    def run(render_id, first, count)
+    def work(render_id, first, count)
       render = RangeRender.fetch(render_id)
       wish = Pictures::Wish.new(cut: render.cut, screen: Screens.of(render.cut.project, render.screen))
       (first...(first + count)).each do |frame|
@@ -17,5 +17,7 @@ module Server
     rescue Mordant::Error, SystemCallError => e
       render&.update!(status: "failed", message: e.message)
     end
+
+    def set_aside(render_id, _first, _count) = RangeRender.fetch(render_id).update!(status: "failed", message: REASON)
   end
 end

@@ -53,16 +53,25 @@ module Server
         answer(removed: clips.map(&:id))
       end
 
+      app.get "/api/projects/:id/clips/:clip" do
+        answer(clip_of(Project.fetch(params["id"])).to_h)
+      end
+
       # A small picture of a clip as it is assigned, through the project's first target.
       app.get "/api/projects/:id/clips/:clip/picture" do
         project = Project.fetch(params["id"])
-        clip = project.clips.ready.find_by(id: Integer(params["clip"], 10, exception: false)) || raise(Record::Missing, "there is no clip #{params["clip"]}")
+        clip = clip_of(project)
         content_type :png
         cache_control :private, max_age: 31_536_000
         Pictures::Desk.current.gate.pass(nil, 0) { Pictures::ClipPicture.new(clip).png }
       end
 
       app.helpers do
+        # @raise [Record::Missing] of one that is not ready
+        def clip_of(project)
+          project.clips.ready.find_by(id: Integer(params["clip"], 10, exception: false)) || raise(Record::Missing, "there is no clip #{params["clip"]} that can be used")
+        end
+
         # Whether a working copy is made of a clip.
         def copying(clip, wish)
           raise Mordant::ParameterError.new(path: "copying", expected: COPYING.join(", "), found: wish) unless COPYING.include?(wish)

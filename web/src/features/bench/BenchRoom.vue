@@ -18,6 +18,7 @@ import { useCleanWindow } from './useCleanWindow'
 import { useCut } from './useCut'
 import { useOpenCut } from './useOpenCut'
 import { useArrival } from './useArrival'
+import { useCopying } from './useCopying'
 import { useKept } from './useKept'
 import { useMarks } from './useMarks'
 import LoupeLayer from './LoupeLayer.vue'
@@ -119,6 +120,7 @@ const beside = computed(() => reference.on && reference.way === 'side' && second
 const looking = makeLooking()
 const secondLooking = makeLooking()
 const playReading = usePlayReading(computed(() => (player.playing.value ? present.value : null)), notices.trouble)
+const copying = useCopying(computed(() => cut.shot), computed(() => cut.project?.id ?? null))
 const { arrived, standIn } = useArrival({ shot: computed(() => cut.shot), project: computed(() => cut.project), shownFrame: computed(() => picture.shown.value?.header.frame ?? null) })
 const bitmap = computed(() => player.picture.value ?? (arrived.value ? (picture.shown.value?.bitmap ?? null) : standIn.value))
 const header = computed(() => (arrived.value ? picture.shown.value?.header : undefined))
@@ -250,6 +252,7 @@ useKeys([
         :marked="marks.range.value"
         :kept="kept.spans.value"
         :rendering="kept.running.value"
+        :waits="copying"
         :start="cut.start"
         @record="cut.goTo({ record: $event })"
         @source="cut.goTo({ source: $event })"

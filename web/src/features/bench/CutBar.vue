@@ -23,6 +23,8 @@ const props = defineProps<{
   /** Frames whose finished pictures are there, as first and count. */
   kept: [number, number][]
   rendering: { done: number; count: number } | null
+  /** What playing waits for, in words. */
+  waits?: string
 }>()
 const emit = defineEmits<{ go: [frame: number]; play: []; loop: []; render: []; record: [text: string]; source: [text: string]; start: [text: string] }>()
 
@@ -48,12 +50,13 @@ function press(event: PointerEvent) {
 <template>
   <div class="border-t border-line bg-pane px-3 pt-1.5 pb-2.5">
     <div class="mb-1.5 flex items-center gap-3 text-xs text-dim">
-      <button class="w-12 border border-line bg-raise py-px text-center text-ink hover:border-faint" data-test="first-play" @mousedown.prevent @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
+      <button class="w-12 shrink-0 border border-line bg-raise py-px text-center text-ink hover:border-faint" data-test="first-play" @mousedown.prevent @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
       <TimecodeField :text="record" label="rec" about="timecode of the cut" @typed="emit('record', $event)"><CutStart :start="start" @set="emit('start', $event)" /></TimecodeField>
       <TimecodeField v-if="shot" label="src" :text="source" :about="`timecode of ${shot.clip.name}`" @typed="emit('source', $event)" />
       <span v-if="shot" class="min-w-0 truncate" :title="`reel ${shot.clip.reel ?? 'none'}, shot ${shot.name}`">{{ shot.clip.reel ? `${shot.clip.reel} · ` : '' }}frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span>
       <span v-if="playing" data-test="rate" class="whitespace-nowrap" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ shortRate }} f/s · {{ dropped }} dropped</span>
       <span v-else class="whitespace-nowrap">{{ shortRate }} f/s</span>
+      <span v-if="waits" class="min-w-0 truncate text-weld" :title="waits" data-test="waits">{{ waits }}</span>
       <span class="flex-1" />
       <button class="whitespace-nowrap hover:text-ink" title="H: finished pictures of what is played round, made ahead by the workers" data-test="render" @mousedown.prevent @click="emit('render')">{{ rendering ? `rendering ${rendering.done} of ${rendering.count} · stop` : 'render ahead' }}</button>
       <button class="whitespace-nowrap hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @mousedown.prevent @click="emit('loop')">{{ marked ? `round ${marked.count} frames` : looping ? 'round this shot' : 'round the cut' }}</button>
