@@ -121,6 +121,7 @@ take("pairing")
 PAGE.click_button("drop")
 PAGE.click_link("Intake")
 PAGE.find("tr", text: "D207_1C.mov")
+120.times { PAGE.evaluate_script("[...document.images].every((image) => image.complete)") ? break : sleep(0.25) }
 PAGE.check("D207_1C.mov")
 PAGE.click_button("Assign an encoding to 1")
 take("intake")

@@ -61,7 +61,8 @@ const names = computed(() => {
     const low = scopes.kept.solid === 'codes' ? -1 : 0
     const at = end.map((_, place) => (place === axis ? 1.12 : axis === 2 && scopes.kept.solid !== 'codes' ? 0 : low)) as [number, number, number]
     const [x, y] = seen(at, turn.value)
-    return { name, left: `${width.value / 2 + x * half}px`, top: `${height.value / 2 - y * half}px` }
+    const inside = (place: number, room: number, edge: number) => `${Math.min(room - edge, Math.max(edge, place))}px`
+    return { name, left: inside(width.value / 2 + x * half, width.value, 4 + name.length * 3), top: inside(height.value / 2 - y * half, height.value, 7) }
   })
 })
 function press(event: PointerEvent) {
