@@ -186,6 +186,55 @@ RSpec.describe "Footage", type: :request do
     expect(Dir.glob(File.join(delivery, "**/*.png"))).not_to be_empty
   end
 
+  it "takes names as bytes, whatever they mean, and signs in them as ordinary characters" do
+    odd = File.join(@folder.b, "day%2d [1-2] caf\xE9".b)
+    Dir.mkdir(odd)
+    Footage.steps(@folder, name: "plain.mkv")
+    ["caf\xE9.mkv".b, "50%d take [1-2].mkv"].each { |name| FileUtils.cp(File.join(@folder, "plain.mkv"), File.join(odd, name)) }
+    run(1..3)
+    Dir.children(File.join(@folder, "plates")).each { |name| FileUtils.mv(File.join(@folder, "plates", name), File.join(odd, "sc\xFCne %03d[x]. ".b + name[/\d{4}/] + ".png")) }
+    take
+    expect(Server::Clip.order(:path).pluck(:status, :reason)).to eq([["ready", nil]] * 4)
+    call(:get, "/projects/#{project.id}/clips")
+    expect(json.map { |one| one["name"] }).to contain_exactly("plain.mkv", "caf\\xE9.mkv", "50%d take [1-2].mkv", "sc\\xFCne %03d[x]. [0001-0003].png")
+    call(:get, "/media/#{root.id}?path=")
+    folder = json["entries"].find { |one| one["folder"] && one["name"].start_with?("day") }
+    expect(folder["name"]).to eq("day%2d [1-2] caf\\xE9")
+    call(:get, "/media/#{root.id}?path=#{Rack::Utils.escape(folder["path"])}")
+    expect(json["entries"].size).to eq(5)
+    cut = cut_of(*Server::Clip.ready)
+    expect(order(cut, sheet: {"name" => "{clip}_{shot}"}).status).to eq("done")
+    expect(Server::Output.pluck(:status).uniq).to eq(["done"])
+  end
+
+  it "goes on where a killed worker left an intake, and passes over what kills it again and again" do
+    3.times { |n| Footage.steps(@folder, name: "#{n}.mkv") }
+    intake = Server::Intake.create!(project:, media_root: root, path: "")
+    killer = lambda do |path|
+      raise "killed" if path == "1.mkv"
+    end
+    allow_any_instance_of(Server::Intake::Taking).to receive(:call).and_wrap_original { |made, path| killer.call(path) || made.call(path) } # rubocop:disable RSpec/AnyInstance
+    4.times do |round|
+      Server::IntakeJob.new({}).run(intake.id)
+    rescue RuntimeError
+      expect([intake.reload.at, intake.tries]).to eq(["1.mkv", round + 1])
+    end
+    expect(intake.reload).to have_attributes(status: "done", done: 3, refused: 1)
+    expect(Server::Clip.order(:path).pluck(:path, :status, :reason)).to match([["0.mkv", "ready", nil], ["1.mkv", "refused", /stopped a worker 3 times/], ["2.mkv", "ready", nil]])
+  end
+
+  it "sets a job aside that has been begun three times" do
+    cut = Studio.cut(@folder)
+    render = Server::RangeRender.order(cut, first: 0, count: 2, screen: {})
+    row = ActiveRecord::Base.connection.select_one("SELECT id, args FROM que_jobs WHERE job_class = 'Server::RangeJob' LIMIT 1")
+    job = -> { Server::RangeJob.new({id: row["id"], args: JSON.parse(row["args"])}) }
+    allow(Server::RangeRender).to receive(:fetch).and_raise("killed")
+    3.times { expect { job.call.run(*JSON.parse(row["args"])) }.to raise_error("killed") }
+    RSpec::Mocks.space.proxy_for(Server::RangeRender).reset
+    job.call.run(*JSON.parse(row["args"]))
+    expect(render.reload).to have_attributes(status: "failed", message: /stopped a worker 3 times/)
+  end
+
   it "shows clips small as they are assigned" do
     Footage.steps(@folder, name: "clip.mkv")
     take

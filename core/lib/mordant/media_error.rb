@@ -9,8 +9,8 @@ module Mordant
     attr_reader :reason
 
     def initialize(path, reason)
-      @path, @reason = path, reason
-      super("#{path}: #{reason}")
+      @path, @reason = [path, reason].map { |text| Library.shown(text.to_s) }
+      super("#{@path}: #{@reason}")
     end
   end
 end

@@ -51,7 +51,7 @@ module Mordant
       private
 
       def refuse
-        if RAW_EXTENSIONS.include?(File.extname(@path).downcase)
+        if RAW_EXTENSIONS.include?(File.extname(@path.b).downcase)
           raise MediaError.new(@path, "sensor-raw files are not developed here; bring it as a log-encoded video or sequence")
         end
         raise MediaError.new(@path, "its numbers are over #{Sequence::LONGEST} frames apart; take away the file that does not belong") if @sequence && @sequence.frames > Sequence::LONGEST
@@ -134,7 +134,7 @@ module Mordant
 
       # The head of an OpenEXR frame.
       def exr
-        return unless @sequence && File.extname(@path).casecmp?(".exr")
+        return unless @sequence && File.extname(@path.b).casecmp?(".exr")
 
         @exr ||= ExrHeader.new(file)
       end

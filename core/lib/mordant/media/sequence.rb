@@ -20,17 +20,17 @@ module Mordant
       # @param path [String] in brackets
       # @return [Sequence, nil] nil for the path of anything else, a file that has such a name too
       def self.parse(path)
-        match = BRACKETED.match(File.basename(path)) or return
+        match = BRACKETED.match(File.basename(path).b) or return
         return if File.file?(path)
 
-        new(folder: File.dirname(path), stem: match[:stem], extension: match[:extension],
+        new(folder: File.dirname(path).b, stem: match[:stem], extension: match[:extension],
           digits: match[:first].length, first: match[:first].to_i, last: match[:last].to_i)
       end
 
       # @param pattern [String] with the place of the number as printf has it: "name.%04d.dpx"
       # @return [Sequence, nil] the frames there are; nil where there are none
       def self.find(pattern)
-        match = /\A(?<stem>.*)%0?(?<digits>\d*)d(?<extension>\.[^.%]+)\z/.match(File.basename(pattern))
+        match = /\A(?<stem>.*)%0?(?<digits>\d*)d(?<extension>\.[^.%]+)\z/.match(File.basename(pattern).b)
         return unless match && File.directory?(File.dirname(pattern))
 
         group(File.dirname(pattern), Dir.children(File.dirname(pattern))).first
@@ -40,11 +40,12 @@ module Mordant
       # @param names [Array<String>] files of one folder
       # @return [Array<Sequence>, Array<String>] the runs found, and what is left
       def self.group(folder, names)
-        numbered, others = names.partition { |name| EXTENSIONS.include?(File.extname(name).downcase) && NUMBERED.match?(name) }
-        alike = numbered.map { |name| NUMBERED.match(name) }.group_by { |match| [match[:stem], match[:extension], match[:number].length] }
+        # names are bytes, whatever they mean
+        numbered, others = names.partition { |name| EXTENSIONS.include?(File.extname(name.b).downcase) && NUMBERED.match?(name.b) }
+        alike = numbered.map { |name| NUMBERED.match(name.b) }.group_by { |match| [match[:stem], match[:extension], match[:number].length] }
         runs = alike.flat_map do |(stem, extension, digits), matches|
           matches.map { |match| match[:number].to_i }.sort.slice_when { |a, b| b - a > WIDEST_GAP }
-            .map { |numbers| new(folder:, stem:, extension:, digits:, first: numbers.first, last: numbers.last) }
+            .map { |numbers| new(folder: folder.b, stem:, extension:, digits:, first: numbers.first, last: numbers.last) }
         end
         [runs, others]
       end
@@ -57,7 +58,7 @@ module Mordant
       def frames = last - first + 1
 
       # @return [String] what its files are called without number and ending; of bare numbers their folder
-      def name = @stem.sub(/[._ -]+\z/, "").then { |stem| stem.empty? ? File.basename(@folder) : stem }
+      def name = @stem.sub(/[._ -]+\z/n, "").then { |stem| stem.empty? ? File.basename(@folder) : stem }.dup.force_encoding("UTF-8").scrub("_")
 
       # @return [Array<Range>] numbers between first and last whose file is not there
       def missing
@@ -99,7 +100,7 @@ module Mordant
       # In order; of one look into the folder.
       def numbers
         @numbers ||= Dir.children(@folder).filter_map do |name|
-          match = NUMBERED.match(name) or next
+          match = NUMBERED.match(name.b) or next
           number = match[:number].to_i
           number if [match[:stem], match[:extension], match[:number].length] == [@stem, @extension, @digits] && number.between?(first, last)
         end.sort

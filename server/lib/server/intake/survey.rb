@@ -23,7 +23,7 @@ module Server
         return [@relative] if File.file?(top)
 
         folders(top).flat_map { |folder, names| clips(folder, names) }
-          .map { |path| path.delete_prefix("#{@root.path}/") }.sort
+          .map { |path| Names.text(path.b.delete_prefix("#{@root.path}/".b)) }.sort
       end
 
       private
@@ -39,12 +39,12 @@ module Server
       end
 
       # A symlink may lead out of the root; what it leads to is not taken.
-      def inside?(path) = !File.symlink?(path) || File.realpath(path).start_with?("#{@root.path}/")
+      def inside?(path) = !File.symlink?(path) || File.realpath(path).b.start_with?("#{@root.path}/".b)
 
       def clips(folder, names)
         sequences, others = Mordant::Media::Sequence.group(folder, names)
-        media = others.reject { |name| QUIET.include?(File.extname(name).downcase) }
-        sequences.map(&:path) + media.map { |name| File.join(folder, name) }
+        media = others.reject { |name| QUIET.include?(File.extname(name.b).downcase) }
+        sequences.map(&:path) + media.map { |name| File.join(folder.b, name.b) }
       end
     end
   end

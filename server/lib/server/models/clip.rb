@@ -50,7 +50,7 @@ module Server
     def run = @run ||= Mordant::Media::Sequence.parse(file)
 
     # @return [String] what it is called, without ending and number
-    def stem = run? ? run.name : File.basename(path, ".*")
+    def stem = run? ? run.name : Names.shown(File.basename(path, ".*"))
 
     def run? = Mordant::Media::Sequence::BRACKETED.match?(File.basename(path))
 
@@ -59,7 +59,7 @@ module Server
       folder, name = File.split(path)
       return media_root.resolve(path) unless Mordant::Media::Sequence::BRACKETED.match?(name)
 
-      File.join(media_root.resolve((folder == ".") ? "" : folder), name)
+      File.join(media_root.resolve((folder == ".") ? "" : folder), Names.bytes(name))
     end
 
     # @return [Mordant::Media::Reader, Mordant::Media::Paced] of its original
@@ -130,7 +130,7 @@ module Server
     def other_rate? = ready? && (variable || (project.fixed && rate != project.rate))
 
     def to_h
-      {id:, root: media_root_id, path:, name: File.basename(path), status:, reason:, width:, height:,
+      {id:, root: media_root_id, path:, name: Names.shown(File.basename(path)), status:, reason:, width:, height:,
        rate: ready? ? rate.to_s : nil, variable:, other_rate: other_rate?, pace:, frames:, file_frames:, gaps:, run: run?, first_number: run? ? File.basename(path)[Mordant::Media::Sequence::BRACKETED, :first].to_i : nil, start: start_timecode, start_frames:, drop: start&.drop? || false, reel:, codec:, pixel_format:, bit_depth:, range:, declared_range:,
        tags: [primaries, transfer, matrix].compact.join("/"), camera:, scene:, take:, encoding:, encoding_reason:, floats: floats?, version: updated_at&.to_f,
        copy: {wanted: copying, status: copy_status, done: copy_done, speed: decoding_speed && (decoding_speed / rate).to_f.round(2)}}

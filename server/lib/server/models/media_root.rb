@@ -22,8 +22,8 @@ module Server
     # @raise [Mordant::ParameterError] when it leads out of the root or nowhere
     def resolve(relative)
       refuse(relative) if relative.include?("\0")
-      full = File.realpath(File.expand_path("./#{relative}", path))
-      return full if full == path || full.start_with?("#{path}/")
+      full = File.realpath(File.expand_path("./#{Names.bytes(relative)}", path)).dup.force_encoding("UTF-8")
+      return full if full == path || full.b.start_with?("#{path}/".b)
 
       refuse(relative)
     rescue Errno::ENOENT, Errno::ENOTDIR, Errno::EACCES, Errno::ELOOP, Errno::ENAMETOOLONG
@@ -36,10 +36,11 @@ module Server
       folder = resolve(relative)
       raise Mordant::ParameterError.new(path: "path", expected: "a folder", found: relative) unless File.directory?(folder)
 
-      entries = Dir.children(folder).reject { |name| name.start_with?(".") }.sort.first(LONGEST_LISTING).map do |name|
-        full = File.join(folder, name)
+      entries = Dir.children(folder).reject { |name| name.start_with?(".") }.sort.first(LONGEST_LISTING).map do |bytes|
+        full = File.join(folder, bytes)
         directory = File.directory?(full)
-        Entry.new(name:, path: [relative, name].reject(&:empty?).join("/"), folder: directory,
+        name = Names.text(bytes)
+        Entry.new(name: Names.shown(name), path: [relative, name].reject(&:empty?).join("/"), folder: directory,
           size: directory ? nil : File.size?(full).to_i)
       end
       entries.sort_by { |entry| [entry.folder ? 0 : 1, entry.name] }
