@@ -3,9 +3,12 @@
 require "nokogiri"
 
 module Mordant
-  # XML files, read without network, entities or document types, every element
+  # XML files in UTF-8, read without network, entities or document types, every element
   # knowing its line.
   class Markup
+    DEEPEST = 64 # elements within each other
+    TAG = %r{<(/?)[^\s<>/!?][^<>]*?(/?)>}n
+
     # @param path [String]
     # @param largest [Integer] bytes
     # @return [Markup]
@@ -20,14 +23,33 @@ module Mordant
     # @param path [String] for errors
     # @param text [String]
     def self.parse(path, text)
-      type = text.b.index("<!DOCTYPE")
-      raise FormatError.new(path:, line: text.b[0, type].count("\n") + 1, expected: "XML without a document type", found: "<!DOCTYPE") if type
+      bytes = text.b
+      # in other encodings a document type would not be seen here
+      raise FormatError.new(path:, line: 1, expected: "XML in UTF-8", found: bytes[0, 12]) if bytes.include?("\0") || !text.dup.force_encoding("UTF-8").valid_encoding? || other?(bytes)
 
+      type = bytes.index("<!DOCTYPE")
+      raise FormatError.new(path:, line: bytes[0, type].count("\n") + 1, expected: "XML without a document type", found: "<!DOCTYPE") if type
+
+      refuse_depth(path, bytes)
       root = Nokogiri::XML(text) { |options| options.strict.nonet.huge }.root
       root ? new(path, root) : raise(FormatError.new(path:, line: 1, expected: "an XML element", found: "nothing"))
     rescue Nokogiri::XML::SyntaxError => e
-      raise FormatError.new(path:, line: e.line.clamp(1, nil), expected: "well-formed XML", found: e.message.sub(/\A\S+ ERROR: /, "").strip)
+      raise FormatError.new(path:, line: [e.line.to_i, 1].max, expected: "well-formed XML", found: e.message.sub(/\A\S+ ERROR: /, "").strip)
     end
+
+    # @return [Boolean] its declaration names another encoding
+    def self.other?(bytes) = bytes[/\A(?:\xEF\xBB\xBF)?<\?xml[^>]*?encoding\s*=\s*["']([^"']*)/n, 1]&.then { |name| !%w[utf-8 us-ascii ascii].include?(name.downcase) }
+
+    # Elements within elements cost time that grows with their square.
+    def self.refuse_depth(path, bytes)
+      deep = 0
+      bytes.scan(TAG) do |closing, alone|
+        deep += 1 if closing.empty? && alone.empty?
+        deep -= 1 unless closing.empty?
+        raise FormatError.new(path:, line: $`.count("\n") + 1, expected: "at most #{DEEPEST} elements within each other", found: $&) if deep > DEEPEST
+      end
+    end
+    private_class_method :other?, :refuse_depth
 
     attr_reader :path
 

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "nokogiri"
+
 module Mordant
   module Colour
     # Colour corrections in XML files: one (.cc), a collection (.ccc), or decisions

@@ -24,14 +24,15 @@ module Mordant
 
       # @param path [String] for errors
       def initialize(path, text)
-        @path, @lines = path, text.lines.map(&:strip)
+        @path, @text = path, text
         @events = []
       end
 
       # @return [Array<Correction>]
       def corrections
-        @lines.each_with_index { |line, index| take(line, index + 1) }
-        fault(@lines.size, "events of an edit decision list", "none") if @events.empty?
+        last = 0
+        @text.each_line.with_index(1) { |line, number| take(line.strip, last = number) }
+        fault([last, 1].max, "events of an edit decision list", "none") if @events.empty?
         @events.select { |event| event[:slope] || event[:saturation] }.map { |event| made(event) }
       end
 
@@ -52,7 +53,7 @@ module Mordant
         same ? @events.last[:reel] = reel : @events << {event:, reel:}
       end
 
-      def current(number) = @events.last || fault(number, "an event before its correction", @lines[number - 1])
+      def current(number) = @events.last || fault(number, "an event before its correction", "a correction")
 
       def sop(text, number)
         rows = text.scan(/\(([^()]*)\)/).flatten

@@ -9,6 +9,8 @@ module Mordant
     # LUT_1D_INPUT_RANGE and LUT_3D_INPUT_RANGE of two numbers.
     class Cube
       LARGEST_FILE = 200 * 1024 * 1024 # bytes
+      MOST_LINES = 3_000_000 # a lattice of the most nodes has 2.1 million
+      LONGEST_LINE = 4096 # bytes
 
       # @param path [String]
       # @return [Table]
@@ -37,8 +39,7 @@ module Mordant
       def self.number(x) = format("%.9g", x)
 
       def initialize(path, text)
-        @path = path
-        @lines = text.lines.map(&:strip)
+        @path, @text = path, text
         @domain = {"MIN" => [0.0] * 3, "MAX" => [1.0] * 3}
         @ranges = {}
         @sizes = {}
@@ -47,10 +48,16 @@ module Mordant
 
       # @return [Table]
       def table
-        @lines.each_with_index { |line, index| take(line, index + 1) unless line.empty? || line.start_with?("#") }
-        fault(@lines.size, "LUT_1D_SIZE or LUT_3D_SIZE", "neither") if @sizes.empty?
+        last = 0
+        @text.each_line.with_index(1) do |whole, number|
+          fault(number, "at most #{MOST_LINES} lines of #{LONGEST_LINE} bytes", whole) if number > MOST_LINES || whole.bytesize > LONGEST_LINE
+          line = whole.strip
+          take(line, number) unless line.empty? || line.start_with?("#")
+          last = number
+        end
+        fault(last, "LUT_1D_SIZE or LUT_3D_SIZE", "neither") if @sizes.empty?
         wanted = @sizes.fetch("1D", 0) + @sizes.fetch("3D", 0)**3
-        fault(@lines.size, "#{wanted} rows of three numbers", "end of file after #{@rows.size}") if @rows.size < wanted
+        fault(last, "#{wanted} rows of three numbers", "end of file after #{@rows.size}") if @rows.size < wanted
         Table.new(title: @title, shaper:, lattice:)
       end
 

@@ -41,7 +41,7 @@ module Mordant
         at = 8
         while at < png.bytesize
           length, type = png.byteslice(at, 8).unpack("Na4")
-          damaged("it ends too early") unless type && at + 12 + length <= png.bytesize
+          damaged("it ends too early") unless length && type.bytesize == 4 && at + 12 + length <= png.bytesize
           list << [type, at, length]
           at += 12 + length
         end

@@ -83,3 +83,24 @@ RSpec.describe Mordant::Lut do
     end
   end
 end
+
+RSpec.describe "LUT and XML files that ask for too much", :folder do
+  def refused(name, bytes, with)
+    path = File.join(@folder, name)
+    File.binwrite(path, bytes)
+    started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    expect { yield path }.to raise_error(Mordant::FormatError, with)
+    Process.clock_gettime(Process::CLOCK_MONOTONIC) - started
+  end
+
+  it "are refused soon, with a short message" do
+    cube = ->(path) { Mordant::Lut::Cube.read(path) }
+    cdl = ->(path) { Mordant::Colour::CDLDocument.read(path) }
+    refused("newlines.cube", "\n" * 3_100_000, /at most 3000000 lines/, &cube)
+    refused("line.cube", "LUT_3D_SIZE 2\n#{"1 " * 3_000_000}", /lines of 4096 bytes, found "1 1.*" and more/, &cube)
+    refused("deep.ccc", "<a>" * 100_000, /at most 64 elements within each other/, &cdl)
+    refused("wide.ccc", "<!DOCTYPE a>".encode("UTF-16"), /XML in UTF-8/, &cdl)
+    refused("named.ccc", "<?xml version='1.0' encoding='UTF-7'?><a/>", /XML in UTF-8/, &cdl)
+    refused("empty.ccc", "", /an XML element|well-formed/, &cdl)
+  end
+end

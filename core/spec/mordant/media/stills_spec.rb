@@ -22,11 +22,36 @@ RSpec.describe Mordant::Media::Stills, :folder do
     expect(codes.rgb.to_a).to eq([[0, 128 * 257, 65_535]] * 3)
   end
 
+  it "takes a picture for what it is, whatever its name says" do
+    grey = Mordant::Frame.new(Numo::SFloat.new(3, 64 * 36).fill(0.5), width: 64, height: 36, encoding: "srgb")
+    facts = Mordant::Media::FrameFacts.new(rate: 24r, timecode: Mordant::Cut::Timecode.parse("01:00:00:00", 24r), name: "x")
+    files = {"png" => Mordant::Media::Png.encode(grey, bits: 16), "dpx" => Mordant::Media::Dpx.new(bits: 10).encode(grey, facts),
+             "exr" => Mordant::Media::EXR.new(primaries: Mordant::Colour::Primaries::REC709, rate: 24r).encode(grey), "jpeg" => Mordant::Media::Png.image(grey, 8).write_to_buffer(".jpg", Q: 95),
+             "tiff" => Mordant::Media::Png.image(grey, 16).write_to_buffer(".tif")}
+    files.each do |kind, bytes|
+      path = File.join(@folder, "take [page=2] %d.png")
+      File.binwrite(path, bytes)
+      expect(described_class.read(path).rgb[0, 70] / 65_535.0).to be_within(0.003).of(0.5), kind
+    end
+    {"svg" => "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'/>", "gif" => "GIF89a" + "\0" * 40, "list" => "#EXTM3U\nfile:///etc/passwd\n"}.each_value do |bytes|
+      path = File.join(@folder, "odd.png")
+      File.binwrite(path, bytes)
+      expect { described_class.read(path) }.to raise_error(Mordant::MediaError, /no PNG, TIFF, JPEG, DPX or OpenEXR/)
+    end
+  end
+
+  it "refuses pictures that would take all memory before it decodes them" do
+    large = File.join(@folder, "large.png")
+    Vips::Image.black(9000, 9000).write_to_file(large, compression: 9)
+    expect { described_class.read(large) }.to raise_error(Mordant::MediaError, /9000x9000 pixels are more than/)
+    expect { described_class.small(large, width: 90) }.to raise_error(Mordant::MediaError, /9000x9000/)
+  end
+
   it "refuses what it cannot read or write, with the file and the reason" do
     broken = File.join(@folder, "broken.png")
     described_class.write(Frames.ramp(width: 200, height: 50), File.join(@folder, "whole.png"))
     File.binwrite(broken, File.binread(File.join(@folder, "whole.png"))[0, 300])
-    {broken => /cannot be read/, File.join(@folder, "none.png") => /not there/, __FILE__ => /must be one of/}.each do |path, reason|
+    {broken => /cannot be read/, File.join(@folder, "none.png") => /not there/, __FILE__ => /no PNG, TIFF, JPEG, DPX or OpenEXR/}.each do |path, reason|
       expect { described_class.read(path) }.to raise_error(Mordant::MediaError, reason)
     end
     expect { described_class.write(frame, File.join(@folder, "x.jpg")) }.to raise_error(Mordant::MediaError, /written as one of/)

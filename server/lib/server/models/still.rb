@@ -44,10 +44,10 @@ module Server
 
       private
 
-      # Through a file of its own, as its ending says what it is.
+      # Through a file of its own; what it is, its bytes say.
       def read(name, bytes)
         Dir.mktmpdir("mordant") do |folder|
-          path = File.join(folder, "still#{File.extname(name).downcase}")
+          path = File.join(folder, "still")
           File.binwrite(path, bytes)
           Mordant::Media::Stills.read(path)
         rescue Mordant::MediaError => e

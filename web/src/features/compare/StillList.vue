@@ -21,7 +21,7 @@ function bringIn(files: FileList | null | undefined) {
     <div class="flex gap-1">
       <button class="control flex-1 px-1" title="the graded picture as it is now, to compare with" @click="stills.freeze(null)">freeze this picture</button>
       <label class="control flex-1 cursor-pointer px-1 text-center" :class="over ? 'border-weld' : ''" title="PNG, TIFF or JPEG: a photograph, a frame of an earlier job; its codes are taken for sRGB" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="((over = false), bringIn($event.dataTransfer?.files))">
-        bring one in…<input type="file" accept=".png,.tif,.tiff,.jpg,.jpeg" class="sr-only" aria-label="picture to bring in" @change="bringIn(($event.target as HTMLInputElement).files)" />
+        bring one in…<input type="file" accept=".png,.tif,.tiff,.jpg,.jpeg,.dpx,.exr" class="sr-only" aria-label="picture to bring in" @change="bringIn(($event.target as HTMLInputElement).files)" />
       </label>
     </div>
     <p v-for="still in stills.all" :key="still.id" class="mt-1 flex justify-between gap-2 text-xs">
