@@ -51,7 +51,7 @@ RSpec.describe "Readers and mutated files", :folder do
         rescue Mordant::Error => e
           expect([e.message.encoding, e.message.valid_encoding?]).to eq([Encoding::UTF_8, true]), "round #{round}: #{e.message.inspect}"
           expect(e.message.length).to be < 600
-        rescue StandardError => e
+        rescue => e
           raise "round #{round}: #{e.class}: #{e.message[0, 200]}\n#{bytes[0, 300].inspect}\n#{e.backtrace.first(4).join("\n")}"
         end
       end

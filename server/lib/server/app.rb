@@ -29,6 +29,11 @@ module Server
     before "/api/*" do
       content_type :json
       most = FILES.match?(request.path_info) ? LARGEST_FILE : LARGEST_BODY
+      odd = [["path", request.path_info], *params.flat_map { |name, value| [["query", name], [name, value]] }].find { |_, value| value.is_a?(String) && (!value.valid_encoding? || value.include?("\0")) }
+      raise Mordant::ParameterError.new(path: odd.first, expected: "text in UTF-8", found: "other bytes") if odd
+      kind = params.find { |name, value| !value.is_a?(String) && name != "splat" }
+      raise Mordant::ParameterError.new(path: kind.first, expected: "one text", found: kind.last) if kind
+
       halt 413, {error: "a request may hold at most #{most} bytes"}.to_json if request.content_length.to_i > most
     end
 

@@ -45,7 +45,7 @@ module Mordant
 
       # By its own loader, from its bytes, as names may say something to libvips.
       def opened(path, kind, **how)
-        image = Vips::Image.public_send("#{kind}load_buffer", File.binread(path), fail_on: :truncated, **how)
+        image = Vips::Image.public_send(:"#{kind}load_buffer", File.binread(path), fail_on: :truncated, **how)
         if [image.width, image.height].max > LARGEST || image.width * image.height > MOST
           raise MediaError.new(path, "its #{image.width}x#{image.height} pixels are more than #{LARGEST} on an edge or #{MOST / 1_000_000} million in all; bring it smaller")
         end

@@ -21,7 +21,7 @@ module Server
         cut.project.lock!
         raise Mordant::ParameterError.new(path: "washes", expected: "at most #{MOST} washes", found: MOST + 1) if cut.washes.where(laid: true).count >= MOST
 
-        state = new(cut:).checked({"from" => nil, "to" => nil, "enabled" => true}.merge(values)).merge("laid" => true)
+        state = new(cut:).checked({"name" => nil, "from" => nil, "to" => nil, "enabled" => true}.merge(values)).merge("laid" => true)
         wash = create!(cut:, name: state["name"])
         wash.create_recipe!(name: "Wash", document: Mordant::Grade::Recipe::EMPTY_DOCUMENT)
         Change.record(cut.project, words:, states: {wash => state})

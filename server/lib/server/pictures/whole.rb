@@ -17,10 +17,11 @@ module Server
       end
 
       # @return [Mordant::Frame] log codes of the working space
+      # @raise [Mordant::ParameterError] of a frame outside the cut
       def working(wish)
         found = nil
         wish.cut.programme { |shot| wish.whole.recipe_of(shot) }.each(first: wish.frame, count: 1) { |frame, _| found = frame }
-        found
+        found || raise(Mordant::ParameterError.new(path: "frame", expected: "a frame of the cut", found: wish.frame))
       end
     end
   end

@@ -29,7 +29,7 @@ module Server
       app.patch "/api/shots/:id/family" do
         shot = Shot.includes(cut: :project).fetch(params["id"])
         body = body_json
-        shot.join(body["family"] && whole(body, "family"))
+        shot.join(whole_or_none(body, "family"))
         families_of(shot.cut)
       end
 

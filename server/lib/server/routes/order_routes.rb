@@ -30,7 +30,9 @@ module Server
       app.post "/api/cuts/:id/orders/preview" do
         cut = Cut.includes(:project).fetch(params["id"])
         body = body_json
-        sheet = Order.sheet(cut.project, (body["output"] || {}).except("name"))
+        raise Mordant::ParameterError.new(path: "output", expected: "an object", found: body["output"]) unless body["output"].is_a?(Hash)
+
+        sheet = Order.sheet(cut.project, body["output"].except("name"))
         content_type "image/png"
         Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::SheetPreview.png(cut, sheet, whole(body, "frame")) }
       end

@@ -58,7 +58,7 @@ module Server
       app.post "/api/projects/:id/history" do
         project = Project.fetch(params["id"])
         body = body_json
-        restored(project, nil, Change.travel(project, body["change"] && whole(body, "change")))
+        restored(project, nil, Change.travel(project, whole_or_none(body, "change")))
       end
 
       app.helpers do
