@@ -235,6 +235,26 @@ RSpec.describe "Footage", type: :request do
     expect(render.reload).to have_attributes(status: "failed", message: /stopped a worker 3 times/)
   end
 
+  it "does not set a part aside that gets further each time, however often a worker is killed" do
+    cut = Studio.cut(@folder)
+    stub_const("Server::PartJob::REPORT_EVERY", 0)
+    order = Server::Order.place(cut:, sheets: [{"format" => "dpx-10", "target" => "television"}], shots: nil, template: "calm")
+    Server::OpenJob.run(order.id, nil)
+    row = ActiveRecord::Base.connection.select_one("SELECT id, args FROM que_jobs WHERE job_class = 'Server::PartJob' LIMIT 1")
+    part = Server::Part.find(JSON.parse(row["args"]).first)
+    written = 0
+    allow_any_instance_of(Mordant::Deliver::SequenceWriter).to receive(:write).and_wrap_original do |original, *arguments|
+      ((written += 1) % 3 == 0) ? raise("killed") : original.call(*arguments)
+    end
+    killed = 0
+    begin
+      Server::PartJob.new({id: row["id"], args: [part.id]}).run(part.id)
+    rescue RuntimeError
+      retry if (killed += 1) < 10
+    end
+    expect([killed > Server::CountedJob::MOST, part.reload.status, part.done]).to eq([true, "done", part.frames])
+  end
+
   it "shows clips small as they are assigned" do
     Footage.steps(@folder, name: "clip.mkv")
     take

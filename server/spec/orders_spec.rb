@@ -217,6 +217,23 @@ RSpec.describe "Orders", type: :request do
     end
   end
 
+  {"while frames are made of it" => [Mordant::Deliver::Pass, :run], "while what was written is checked" => [Mordant::Deliver::Check, :call]}.each do |time, (kind, method)|
+    it "does not pass an output whose source was replaced #{time}" do
+      order
+      allow_any_instance_of(kind).to receive(method).and_wrap_original do |original, *arguments, **named, &progress|
+        original.call(*arguments, **named, &progress).tap { FileUtils.touch(File.join(@folder, "two.mkv"), mtime: Time.now - 100) }
+      end
+      work_off
+      outputs = Server::Output.order(:id).to_a
+      expect(outputs).to all(have_attributes(status: "failed", report: nil, message: /two\.mkv.*replaced.*thrown away/))
+      expect(Dir.glob(path("{*,.*.frames}"))).to be_empty
+      RSpec::Mocks.space.reset_all
+      outputs.each(&:retry)
+      work_off
+      expect(states).to eq([["done", 14]] * 2), outputs.map { |output| output.reload.message }.inspect
+    end
+  end
+
   it "says that a source is gone, and goes on when it is back" do
     order(outputs: [master])
     File.rename(File.join(@folder, "one.mkv"), File.join(@folder, "away.mkv"))

@@ -51,6 +51,10 @@ module Server
       Mordant::Deliver::Programme::Source.new(reader: member.clip.reader, others:)
     end
 
+    # @return [Hash{String => Array<String>}] stamps of the clips it shows, by path
+    # @raise [Mordant::MediaError] of one that is gone
+    def sources = (shot ? [shot] : cut.loaded_shots).map(&:clip).uniq.to_h { |clip| [clip.path, clip.stamps] }
+
     # @param frame [Integer] of the stretch
     # @return [Array(Mordant::Media::FrameFacts, Hash)] what a file says of it, and tokens of burn-ins
     def describe(frame, name:, written:)

@@ -26,6 +26,9 @@ module Mordant
       # @return [Hash{String => Object}] as written; steps are checked
       # @raise [ParameterError]
       def read(bytes)
+        width, height = Media::PngText.raster(bytes)
+        refuse("file", "a picture of at most #{Media::Stills::MOST / 1_000_000} million pixels", "#{width}x#{height}") unless Media::Stills.holds?(width, height)
+
         text = Media::PngText.get(bytes, KEYWORD, limit: LARGEST) or refuse("file", "a PNG file with a swatch in it", "none; it is a picture alone")
         swatch = JSON.parse(text)
         refuse("mordant_swatch", "version #{VERSION}", swatch.is_a?(Hash) ? swatch["mordant_swatch"] : swatch) unless swatch.is_a?(Hash) && swatch["mordant_swatch"] == VERSION

@@ -34,6 +34,14 @@ module Mordant
         unpacked(data.delete_prefix("#{keyword}\0".b), limit)
       end
 
+      # @return [Array(Integer, Integer)] width and height in pixels, as its header has them (11.2.2)
+      # @raise [ParameterError] of what is no PNG, or damaged
+      def raster(png)
+        type, at, length = chunks(png).first
+        damaged("it has no header") unless type == "IHDR" && length == 13
+        png.byteslice(at + 8, 8).unpack("N2")
+      end
+
       # @return [Array<Array(String, Integer, Integer)>] type, place and length of data of each chunk
       def chunks(png)
         damaged("it is no PNG file") unless png.byteslice(0, 8) == SIGNATURE

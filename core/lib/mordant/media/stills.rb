@@ -46,11 +46,13 @@ module Mordant
       # By its own loader, from its bytes, as names may say something to libvips.
       def opened(path, kind, **how)
         image = Vips::Image.public_send(:"#{kind}load_buffer", File.binread(path), fail_on: :truncated, **how)
-        if [image.width, image.height].max > LARGEST || image.width * image.height > MOST
-          raise MediaError.new(path, "its #{image.width}x#{image.height} pixels are more than #{LARGEST} on an edge or #{MOST / 1_000_000} million in all; bring it smaller")
-        end
+        raise MediaError.new(path, "its #{image.width}x#{image.height} pixels are more than #{LARGEST} on an edge or #{MOST / 1_000_000} million in all; bring it smaller") unless holds?(image.width, image.height)
+
         image
       end
+
+      # @return [Boolean] a picture of so many pixels is read
+      def holds?(width, height) = [width, height].max <= LARGEST && width * height <= MOST
 
       # Under a plain name, as signs in names say something to readers of sequences.
       def sequence_frame(path, ending)

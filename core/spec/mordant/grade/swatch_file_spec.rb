@@ -31,6 +31,11 @@ RSpec.describe Mordant::Grade::SwatchFile do
     refused(Mordant::Media::PngText.put(png, described_class::KEYWORD, "{"), /JSON/)
   end
 
+  it "refuses a picture larger than any that is shown, by its header alone" do
+    header = "IHDR" + [60_000, 60_000, 16, 2, 0, 0, 0].pack("NNCCCCC")
+    refused(Mordant::Media::PngText::SIGNATURE + [13].pack("N") + header + [Zlib.crc32(header)].pack("N") + png.byteslice(33..), /60000x60000/)
+  end
+
   it "does not unpack more than a swatch may hold" do
     refused(Mordant::Media::PngText.put(png, described_class::KEYWORD, "0" * (described_class::LARGEST + 1)), /longer than/)
   end

@@ -15,11 +15,13 @@ module Server
 
       @stretch = Stretch.new(@output.order, @output.shot_id)
       encode
-      @output.update!(report: written(checked).to_h, status: "done", done: @output.frames, finished_at: Time.now)
+      report = checked
+      @output.hold_to_sources(@stretch.sources)
+      @output.update!(report: written(report).to_h, status: "done", done: @output.frames, finished_at: Time.now)
     rescue Cancelled
       @output.cancelled
     rescue Mordant::Error, SystemCallError => e
-      @output.fail(Complaint.of(e))
+      @output.fail(e)
     end
 
     def set_aside(output_id) = Output.fetch(output_id).fail(REASON)

@@ -15,7 +15,7 @@ module Server
       Work.divide(@order, shot_id, @stretch.length, quick: outputs.all? { |output| Lattices.new(output, @stretch).possible? }) if outputs.any? { |output| output.stage == "frames" }
       Work.conclude(@order, shot_id)
     rescue Mordant::Error, SystemCallError => e
-      outputs&.each { |output| output.fail(Complaint.of(e)) unless output.reload.over? }
+      outputs&.each { |output| output.fail(e) unless output.reload.over? }
     end
 
     def set_aside(order_id, shot_id) = Order.fetch(order_id).outputs.where(shot_id:).reject(&:over?).each { |output| output.fail(REASON) }
@@ -24,9 +24,10 @@ module Server
 
     def begin_with(output)
       writer = output.writer(@stretch)
+      sources = @stretch.sources
       Mordant::Deliver::Naming.place(Settings.delivery, output.path) unless output.started_at
       writer.open
-      output.update!(status: "running", stage: "frames", message: nil, started_at: Time.now)
+      output.update!(status: "running", stage: "frames", message: nil, started_at: Time.now, sources:)
     end
   end
 end

@@ -39,10 +39,12 @@ module Server
       return stop("failed") if outputs.empty?
 
       writers = outputs.to_h { |output| [output.id, output.writer(@stretch)] }
+      hold_to_sources(outputs)
       @findings = Mordant::Deliver::Findings.new(@part.found)
       draw(outputs, writers)
       pass(outputs, writers).run(first: @part.first, count: @part.frames) { |frame| report(frame - @part.first + 1, outputs) }
       writers.each_value.map { |writer| Thread.new { writer.seal(@part.first, @part.frames) }.tap { |thread| thread.report_on_exception = false } }.each(&:join)
+      hold_to_sources(outputs)
       @part.update!(status: "done", done: @part.frames, found: @findings.to_h)
       count_done
       true
@@ -54,6 +56,12 @@ module Server
       raise unless cancelled?(outputs)
 
       false
+    end
+
+    # Frames that were made before and after a source was replaced are not to be mixed.
+    def hold_to_sources(outputs)
+      now = @stretch.sources
+      outputs.each { |output| output.hold_to_sources(now) }
     end
 
     def cancelled?(outputs) = Output.where(id: outputs.map(&:id)).where("cancelling OR status = 'cancelled'").exists?
@@ -89,6 +97,7 @@ module Server
       return if @reported && now - @reported < REPORT_EVERY && done < @part.frames
 
       @reported = now
+      got_further if done > @part.done
       @part.update!(done: [done, @part.done].max, found: @findings.to_h)
       count_done
       raise Changed if @order.reload.paused || cancelled?(outputs)
@@ -102,7 +111,7 @@ module Server
     # What is good stays, so that a retry has only the rest to do.
     def give_up(error)
       Part.of(@order, @part.shot_id).where(status: %w[running waiting]).update_all(status: "failed")
-      @order.outputs.where(shot_id: @part.shot_id, status: "running", stage: "frames").each { |output| output.fail(Complaint.of(error)) }
+      @order.outputs.where(shot_id: @part.shot_id, status: "running", stage: "frames").each { |output| output.fail(error) }
     end
   end
 end

@@ -62,6 +62,16 @@ module Server
       File.join(media_root.resolve((folder == ".") ? "" : folder), Names.bytes(name))
     end
 
+    # What changes when its file is written again; of a run its ends, and its folder, as files
+    # come and go.
+    #
+    # @return [Array<String>]
+    # @raise [Mordant::MediaError] of a file that is gone
+    def stamps
+      files = run? ? [File.dirname(file), run.first_file.to_s, run.last_file.to_s] : [file]
+      files.map { |path| Mordant::Media::FrameIndex.stamp(path) }
+    end
+
     # @return [Mordant::Media::Reader, Mordant::Media::Paced] of its original
     def reader = pacing(original)
 

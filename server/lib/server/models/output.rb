@@ -43,7 +43,27 @@ module Server
       update!(status: "cancelled", finished_at: Time.now)
     end
 
-    def fail(message) = update!(status: "failed", message:, finished_at: Time.now)
+    # A source was written again while frames were made of it.
+    class Replaced < Mordant::MediaError; end
+
+    # @param now [Hash{String => Array<String>}] see Stretch#sources
+    # @raise [Replaced] of a source that is not the one it began with
+    def hold_to_sources(now)
+      replaced = sources.keys.find { |path| now[path] != sources[path] } or return
+
+      raise Replaced.new(Names.shown(replaced), "the file was replaced while frames were made of it; what was made is thrown away. Try again, and all frames are made of the file that is there now")
+    end
+
+    # What was made stays for another try, but not where it would mix two sources.
+    #
+    # @param error [StandardError, String]
+    def fail(error)
+      update!(status: "failed", message: error.is_a?(String) ? error : Complaint.of(error), finished_at: Time.now)
+      return unless error.is_a?(Replaced)
+
+      writer.abandon
+      FileUtils.rm_f(file) unless made_as.format.sequence?
+    end
 
     # Tries again what failed or was cancelled; what is there already stays.
     #

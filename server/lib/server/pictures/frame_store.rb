@@ -52,19 +52,9 @@ module Server
       # @return [String]
       # @raise [Mordant::MediaError] of a file that is gone
       def self.stamp(clip, width, height)
-        file = clip.file
-        parts = [Mordant::ENGINE, file, *files_of(clip, file).map { |path| Mordant::Media::FrameIndex.stamp(path) }, width, height, clip.range, clip.matrix, *([clip.rate, clip.project.rate] if clip.paced?)]
+        parts = [Mordant::ENGINE, clip.file, *clip.stamps, width, height, clip.range, clip.matrix, *([clip.rate, clip.project.rate] if clip.paced?)]
         Digest::SHA256.hexdigest(parts.join("|"))[0, 32]
       end
-
-      # What changes when a file of a clip does: of a run its ends, and its folder, as files come and go.
-      def self.files_of(clip, file)
-        return [file] unless clip.run?
-
-        run = Mordant::Media::Sequence.parse(file)
-        [File.dirname(file), run.first_file.to_s, run.last_file.to_s]
-      end
-      private_class_method :files_of
 
       private
 

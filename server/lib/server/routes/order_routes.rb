@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "rubygems/package"
-
 module Server
   # The Dispatch room.
   module OrderRoutes
@@ -114,11 +112,7 @@ module Server
         def tar(name, files)
           content_type "application/x-tar"
           headers "content-disposition" => "attachment; filename=\"#{name}.tar\""
-          out = +"".b
-          writer = Gem::Package::TarWriter.new(Chunks.new(out))
-          files.each { |path, bytes| writer.add_file_simple("#{name}/#{path}", 0o644, bytes.bytesize) { |io| io.write(bytes) } }
-          writer.close
-          out
+          Tar.write(+"".b) { |tar| files.each { |path, bytes| tar.add("#{name}/#{path}", bytes) } }
         end
 
         # The files of a sequence as one tar file, made while it is sent.
@@ -127,30 +121,9 @@ module Server
           content_type "application/x-tar"
           headers "content-disposition" => "attachment; filename=\"#{name}.tar\""
           stream do |out|
-            writer = Gem::Package::TarWriter.new(Chunks.new(out))
-            Dir.children(output.file).sort.each do |file|
-              data = File.binread(File.join(output.file, file))
-              writer.add_file_simple("#{name}/#{file}", 0o644, data.bytesize) { |io| io.write(data) }
-            end
-            writer.close
+            Tar.write(out) { |tar| Dir.children(output.file).sort.each { |file| tar.add("#{name}/#{file}", File.binread(File.join(output.file, file))) } }
           end
         end
-      end
-    end
-
-    # A stream that can only be written to, as the tar writer wants it.
-    class Chunks
-      attr_reader :pos
-
-      def initialize(out)
-        @out = out
-        @pos = 0
-      end
-
-      def write(data)
-        @out << data
-        @pos += data.bytesize
-        data.bytesize
       end
     end
   end
