@@ -225,7 +225,7 @@ RSpec.describe "Orders", type: :request do
       end
       work_off
       outputs = Server::Output.order(:id).to_a
-      expect(outputs).to all(have_attributes(status: "failed", report: nil, message: /two\.mkv.*replaced.*thrown away/))
+      expect(outputs).to all(have_attributes(status: "failed", done: 0, report: nil, message: /two\.mkv.*replaced.*thrown away/))
       expect(Dir.glob(path("{*,.*.frames}"))).to be_empty
       RSpec::Mocks.space.reset_all
       outputs.each(&:retry)

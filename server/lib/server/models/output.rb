@@ -61,6 +61,7 @@ module Server
       update!(status: "failed", message: error.is_a?(String) ? error : Complaint.of(error), finished_at: Time.now)
       return unless error.is_a?(Replaced)
 
+      update!(done: 0)
       writer.abandon
       FileUtils.rm_f(file) unless made_as.format.sequence?
     end
