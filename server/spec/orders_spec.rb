@@ -245,6 +245,21 @@ RSpec.describe "Orders", type: :request do
     expect(states).to eq([["done", 14]])
   end
 
+  it "does not go on with frames of a source that was replaced while it had failed" do
+    allow_any_instance_of(Mordant::Deliver::Check).to receive(:call).and_raise(Errno::ENOSPC)
+    order(outputs: [master])
+    work_off
+    expect(Server::Output.first).to have_attributes(status: "failed", message: /disk is full/)
+    before = Dir.glob(path("Cut_1_exr-half/*.exr")).to_h { |file| [file, File.binread(file)] }
+    RSpec::Mocks.space.reset_all
+    FileUtils.cp(File.join(@folder, "one.mkv"), File.join(@folder, "two.mkv"))
+    Server::Output.first.retry
+    work_off
+    after = Dir.glob(path("Cut_1_exr-half/*.exr")).to_h { |file| [file, File.binread(file)] }
+    expect([states, after.size, after.keys.sort]).to eq([[["done", 14]], 14, before.keys.sort])
+    expect(after[after.keys.max]).not_to eq(before[before.keys.max])
+  end
+
   it "says that the disk is full, and goes on when there is room" do
     order(outputs: [master])
     allow(File).to receive(:binwrite).and_raise(Errno::ENOSPC)
@@ -254,6 +269,37 @@ RSpec.describe "Orders", type: :request do
     call(:post, "/outputs/#{Server::Output.first.id}/retry")
     work_off
     expect(Server::Output.first).to have_attributes(status: "done", message: nil)
+  end
+
+  it "says that the disk is full while frames of a video become a part, and goes on when there is room" do
+    order(outputs: [review])
+    part = path(".Cut_1_h264.mp4.frames/p00000000-14.nut.#{Process.pid}.part")
+    FileUtils.mkdir_p(File.dirname(part))
+    File.symlink("/dev/full", part)
+    work_off
+    expect(Server::Output.first).to have_attributes(status: "failed", message: /\Athe disk is full; make room/)
+    FileUtils.rm_f(part)
+    Server::Output.first.retry
+    work_off
+    expect(Server::Output.first).to have_attributes(status: "done", done: 14, message: nil)
+  end
+
+  it "says so while the whole of a video is encoded" do
+    order(outputs: [review])
+    real = ENV["PATH"]
+    tool = File.join(@folder, "bin/ffmpeg") # nothing but a small disk fills up for mp4, and none can be made here
+    FileUtils.mkdir_p(File.dirname(tool))
+    File.write(tool, "#!/bin/sh\ncase \"$*\" in *whole.part*) echo 'av_interleaved_write_frame(): No space left on device' >&2; exit 0;; esac\nPATH='#{real}' exec ffmpeg \"$@\"\n", perm: 0o755)
+    begin
+      ENV["PATH"] = "#{File.dirname(tool)}:#{real}"
+      work_off
+    ensure
+      ENV["PATH"] = real
+    end
+    expect(Server::Output.first).to have_attributes(status: "failed", message: /\Athe disk is full; make room/)
+    Server::Output.first.retry
+    work_off
+    expect(Server::Output.first).to have_attributes(status: "done", done: 14, message: nil)
   end
 
   it "says that the delivery folder is gone, and queues nothing" do

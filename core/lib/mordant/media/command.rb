@@ -15,6 +15,11 @@ module Mordant
       LIMITS = ["-protocol_whitelist", "file,pipe", "-format_whitelist", CONTAINERS.join(",")].freeze
       PROBE = ["ffprobe", "-v", "error", *LIMITS].freeze
 
+      # What the C library calls a full disk.
+      FULL = "No space left on device"
+      # What ffmpeg says of the end of a file that it could not write, and yet ends well.
+      UNWRITTEN = /Error (?:writing trailer|closing file)/
+
       # A program ended and said that something is wrong.
       class Failed < MediaError; end
 
@@ -36,6 +41,7 @@ module Mordant
       # @yieldparam outflow [Outflow] standard output
       # @yieldparam second [Outflow, nil]
       # @raise [MediaError] when it fails or stands still
+      # @raise [Errno::ENOSPC] when the disk it writes to is full
       def stream(arguments, path:, limit: PATIENCE, beside: false)
         started = false
         second, theirs = IO.pipe if beside
@@ -61,6 +67,7 @@ module Mordant
       #
       # @yieldparam io [IO] standard input, binary
       # @raise [MediaError]
+      # @raise [Errno::ENOSPC] when the disk it writes to is full
       def feed(arguments, path:)
         Open3.popen3(*arguments, pgroup: true) do |input, output, complaints, process|
           input.binmode
@@ -104,7 +111,8 @@ module Mordant
 
       def finish(process, said, path)
         status = process.value
-        return if status.success?
+        raise Errno::ENOSPC, path if said.value.include?(FULL)
+        return if status.success? && !UNWRITTEN.match?(said.value)
 
         complaint = said.value.lines.last(2).join(" ").strip.gsub(/\s+/, " ")
         complaint = status.signaled? ? "stopped by signal #{status.termsig}" : "exit code #{status.exitstatus}" if complaint.empty?

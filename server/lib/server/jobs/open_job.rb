@@ -11,7 +11,7 @@ module Server
       return if @order.paused
 
       outputs = @order.outputs.where(shot_id:).reject(&:over?)
-      outputs.each { |output| begin_with(output) if output.status == "waiting" }
+      outputs.each { |output| output.begin_with(@stretch) if output.status == "waiting" }
       Work.divide(@order, shot_id, @stretch.length, quick: outputs.all? { |output| Lattices.new(output, @stretch).possible? }) if outputs.any? { |output| output.stage == "frames" }
       Work.conclude(@order, shot_id)
     rescue Mordant::Error, SystemCallError => e
@@ -19,15 +19,5 @@ module Server
     end
 
     def set_aside(order_id, shot_id) = Order.fetch(order_id).outputs.where(shot_id:).reject(&:over?).each { |output| output.fail(REASON) }
-
-    private
-
-    def begin_with(output)
-      writer = output.writer(@stretch)
-      sources = @stretch.sources
-      Mordant::Deliver::Naming.place(Settings.delivery, output.path) unless output.started_at
-      writer.open
-      output.update!(status: "running", stage: "frames", message: nil, started_at: Time.now, sources:)
-    end
   end
 end

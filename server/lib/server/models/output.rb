@@ -39,8 +39,21 @@ module Server
 
     # Nothing of it is left.
     def cancelled
-      writer.abandon
+      throw_away
       update!(status: "cancelled", finished_at: Time.now)
+    end
+
+    # Makes place for its frames, or goes on with those that are there; not with frames of
+    # sources that were other ones.
+    #
+    # @param stretch [Stretch] that it is of
+    # @raise [Mordant::Error, SystemCallError]
+    def begin_with(stretch)
+      now = stretch.sources
+      throw_away if started_at && sources != now
+      Mordant::Deliver::Naming.place(Settings.delivery, path) unless started_at
+      writer(stretch).open
+      update!(status: "running", stage: "frames", message: nil, started_at: Time.now, sources: now)
     end
 
     # A source was written again while frames were made of it.
@@ -59,11 +72,7 @@ module Server
     # @param error [StandardError, String]
     def fail(error)
       update!(status: "failed", message: error.is_a?(String) ? error : Complaint.of(error), finished_at: Time.now)
-      return unless error.is_a?(Replaced)
-
-      update!(done: 0)
-      writer.abandon
-      FileUtils.rm_f(file) unless made_as.format.sequence?
+      throw_away if error.is_a?(Replaced)
     end
 
     # Tries again what failed or was cancelled; what is there already stays.
@@ -85,6 +94,16 @@ module Server
       seconds = started_at && ((finished_at || Time.now) - started_at).round(1)
       {id:, order: order_id, shot: shot_id, kind:, label: made_as.format.label, statement: made_as.statement, path:, status:, stage:, frames:, done:,
        message:, cancelling:, seconds:, started: started_at&.iso8601(3), passed: report && report["passed"], notices: report && report["notices"]&.size}
+    end
+
+    private
+
+    # What was made of it goes, and what was found out of that.
+    def throw_away
+      update!(done: 0)
+      writer.abandon
+      FileUtils.rm_f(file) unless made_as.format.sequence?
+      Part.of(order, shot_id).update_all(["found = found - ?", id.to_s])
     end
   end
 end
