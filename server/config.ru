@@ -4,4 +4,5 @@ require_relative "lib/server"
 Server::LOADER.eager_load
 Mordant::LOADER.eager_load
 Server::Database.connect
+Puma::Client.prepend(Server::HeadFirst)
 run Server::App

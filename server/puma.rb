@@ -9,8 +9,6 @@ threads 2, 16
 bind "tcp://127.0.0.1:#{ENV.fetch("MORDANT_PORT")}"
 quiet
 environment "production"
-# Refused before it is read, and said so; Server::App has the limits by route.
-http_content_length_limit 96 * 1024 * 1024
 preload_app!
 silence_single_worker_warning
 before_fork { ActiveRecord::Base.connection_handler.clear_all_connections! }

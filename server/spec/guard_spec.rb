@@ -3,6 +3,8 @@
 require_relative "spec_helper"
 
 RSpec.describe Server::Guard, type: :request do
+  include Listening
+
   it "serves loopback names only" do
     header "Host", "evil.example"
     get "/api/projects"
@@ -60,10 +62,37 @@ RSpec.describe Server::Guard, type: :request do
     expect([last_response.status, json["path"]]).to eq([422, "body"])
     call(:post, "/projects", "{")
     expect(last_response.status).to eq(422)
-    call(:post, "/projects", " " * (Server::App::LARGEST_BODY + 1))
+    call(:post, "/projects", " " * (Server::Guard::LARGEST_BODY + 1))
     expect(last_response.status).to eq(413)
     call(:post, "/projects", {name: ""})
     expect([last_response.status, json["path"]]).to eq([422, "name"])
+  end
+
+  it "refuses by the head alone, before a body is read" do
+    host = "Host: 127.0.0.1"
+    token = Server::Guard.signed("x")
+    ours = ["Cookie: mordant_token=#{token}", "X-Mordant-Token: #{token}"]
+    much = "Content-Length: 400000000"
+    listening do |port|
+      {
+        ["POST /api/luts HTTP/1.1", "Host: evil.example", much] => [403, /not served/],
+        ["POST /api/luts HTTP/1.1", host, "Origin: http://evil.example", much] => [403, /other sites/],
+        ["POST /api/luts HTTP/1.1", host, much] => [403, /load it again/],
+        ["POST /api/luts HTTP/1.1", host, *ours, much] => [413, /#{Server::Guard::LARGEST_FILE} bytes/],
+        ["POST /api/projects HTTP/1.1", host, *ours, "Content-Length: #{Server::Guard::LARGEST_BODY + 1}"] => [413, /#{Server::Guard::LARGEST_BODY} bytes/],
+        ["POST /api/nothing HTTP/1.1", host, *ours, much] => [404, /nothing at/],
+        ["GET /api/projects HTTP/1.1", host, much] => [413, /at most 0 bytes/],
+        ["POST /api/projects HTTP/1.1", host, *ours, "Transfer-Encoding: chunked"] => [411, /how long/],
+        ["GET /api/projects HTTP/1.1", host, "Connection: close"] => [200, /\[\]/]
+      }.each { |lines, answer| expect(head(port, *lines)).to match(answer), lines.first }
+    end
+  end
+
+  it "does not take what follows a refused head for a request" do
+    listening do |port|
+      status, rest = head(port, "POST /api/projects HTTP/1.1", "Host: 127.0.0.1", "Content-Length: 60", "", "GET /api/projects HTTP/1.1", "Host: 127.0.0.1")
+      expect([status, rest]).to match([403, /\A{"error":[^}]*}\z/])
+    end
   end
 
   it "does not give files outside the built front end away" do

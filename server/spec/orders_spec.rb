@@ -252,7 +252,7 @@ RSpec.describe "Orders", type: :request do
     expect(Server::Output.first).to have_attributes(status: "failed", message: /disk is full/)
     before = Dir.glob(path("Cut_1_exr-half/*.exr")).to_h { |file| [file, File.binread(file)] }
     RSpec::Mocks.space.reset_all
-    FileUtils.cp(File.join(@folder, "one.mkv"), File.join(@folder, "two.mkv"))
+    system("ffmpeg", "-v", "error", "-y", "-i", File.join(@folder, "one.mkv"), "-vf", "negate", "-c:v", "ffv1", File.join(@folder, "two.mkv"), exception: true)
     Server::Output.first.retry
     work_off
     after = Dir.glob(path("Cut_1_exr-half/*.exr")).to_h { |file| [file, File.binread(file)] }

@@ -7,9 +7,6 @@ module Server
   #
   # Routes live in routes/, one module a concept, each a Sinatra extension.
   class App < Sinatra::Base
-    LARGEST_BODY = 2 * 1024 * 1024 # bytes
-    LARGEST_FILE = 96 * 1024 * 1024
-    FILES = %r{\A/api/(luts|swatches/import|projects/\d+/stills)\z} # where one is the body
     WEB = File.join(ROOT, "web/dist")
 
     set :environment, :production
@@ -24,17 +21,19 @@ module Server
     helpers Requests
     use Guard
 
+    # @param method [String]
+    # @param path [String] as it was asked for
+    # @return [Boolean] whether something is done there
+    def self.takes?(method, path) = routes.fetch(method, []).any? { |pattern, *| pattern.match(path) }
+
     [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, StillRoutes, PictureRoutes, BakeRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
 
     before "/api/*" do
       content_type :json
-      most = FILES.match?(request.path_info) ? LARGEST_FILE : LARGEST_BODY
       odd = [["path", request.path_info], *params.flat_map { |name, value| [["query", name], [name, value]] }].find { |_, value| value.is_a?(String) && (!value.valid_encoding? || value.include?("\0")) }
       raise Mordant::ParameterError.new(path: odd.first, expected: "text in UTF-8", found: "other bytes") if odd
       kind = params.find { |name, value| !value.is_a?(String) && name != "splat" }
       raise Mordant::ParameterError.new(path: kind.first, expected: "one text", found: kind.last) if kind
-
-      halt 413, {error: "a request may hold at most #{most} bytes"}.to_json if request.content_length.to_i > most
     end
 
     after { ActiveRecord::Base.connection_handler.clear_active_connections! }

@@ -4,7 +4,9 @@ require "openssl"
 require "rack/utils"
 
 module Server
-  # Refuses requests that do not come from this application's own pages.
+  # Refuses requests that do not come from this application's own pages, and those that are
+  # larger than what they ask for can need; by their head alone, so that no body is read for it
+  # (see HeadFirst).
   #
   # The host must be a loopback name, an Origin must be that host, the browser must not say
   # that another site asks for data, and a write must repeat in a header the token that a
@@ -24,45 +26,74 @@ module Server
     HEADERS = {"content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin",
                "cross-origin-opener-policy" => "same-origin", "cross-origin-resource-policy" => "same-origin"}.freeze
 
+    LARGEST_BODY = 2 * 1024 * 1024 # bytes
+    LARGEST_FILE = 96 * 1024 * 1024
+    FILES = %r{\A/api/(luts|swatches/import|projects/\d+/stills)\z} # where one is the body
+
     def initialize(app)
       @app = app
     end
 
     def call(env)
-      reason = refusal(env)
-      return [403, {"content-type" => "application/json", **HEADERS}, [{error: reason}.to_json]] if reason
+      status, reason = Guard.refusal(env)
+      return [status, {"content-type" => "application/json", "connection" => "close", **HEADERS}, [{error: reason}.to_json]] if status
 
       status, headers, body = @app.call(env)
       headers.merge!(HEADERS)
-      headers["set-cookie"] = "#{COOKIE}=#{Guard.signed(SecureRandom.urlsafe_base64(24))}; Path=/; SameSite=Strict" unless token(env)
+      headers["set-cookie"] = "#{COOKIE}=#{Guard.signed(SecureRandom.urlsafe_base64(24))}; Path=/; SameSite=Strict" unless Guard.token(env)
       [status, headers, body]
     end
 
-    # @param nonce [String]
-    # @return [String] with this server's signature
-    def self.signed(nonce) = "#{nonce}.#{OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, nonce)[0, 32]}"
+    class << self
+      # @param nonce [String]
+      # @return [String] with this server's signature
+      def signed(nonce) = "#{nonce}.#{OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, nonce)[0, 32]}"
 
-    private
+      # @param env [Hash] of a request whose body may not be there yet
+      # @return [Array(Integer, String), nil] status and reason
+      def refusal(env)
+        path = env.fetch("PATH_INFO") { env["REQUEST_PATH"] }.to_s
+        reason = foreign(env, path)
+        reason ? [403, reason] : out_of_place(env, path)
+      end
 
-    def refusal(env)
-      return "this address is not served" unless HOSTS.match?(env["HTTP_HOST"].to_s)
+      # @return [String, nil] the cookie's, if this server has signed it
+      def token(env)
+        value = Rack::Utils.parse_cookies(env)[COOKIE].to_s
+        nonce = value.split(".", 2).first.to_s
+        value if !nonce.empty? && Rack::Utils.secure_compare(value, signed(nonce))
+      rescue ArgumentError
+        nil # bytes that are no text
+      end
 
-      origin = env["HTTP_ORIGIN"]
-      return "requests from other sites are refused" if origin && origin != "http://#{env["HTTP_HOST"]}"
-      return "requests from other sites are refused" if DATA.match?(env["PATH_INFO"].to_s) && !ASKING.include?(env["HTTP_SEC_FETCH_SITE"])
-      return if READS.include?(env["REQUEST_METHOD"])
-      return if token(env) && Rack::Utils.secure_compare(token(env), env[HEADER].to_s)
+      private
 
-      "the page is out of date; load it again"
-    end
+      def foreign(env, path)
+        return "this address is not served" unless HOSTS.match?(env["HTTP_HOST"].to_s)
 
-    # @return [String, nil] the cookie's, if this server has signed it
-    def token(env)
-      value = Rack::Utils.parse_cookies(env)[COOKIE].to_s
-      nonce = value.split(".", 2).first.to_s
-      value if !nonce.empty? && Rack::Utils.secure_compare(value, Guard.signed(nonce))
-    rescue ArgumentError
-      nil # bytes that are no text
+        origin = env["HTTP_ORIGIN"]
+        return "requests from other sites are refused" if origin && origin != "http://#{env["HTTP_HOST"]}"
+        return "requests from other sites are refused" if DATA.match?(path) && !ASKING.include?(env["HTTP_SEC_FETCH_SITE"])
+        return if READS.include?(env["REQUEST_METHOD"])
+        return if token(env) && Rack::Utils.secure_compare(token(env), env[HEADER].to_s)
+
+        "the page is out of date; load it again"
+      end
+
+      def out_of_place(env, path)
+        return [411, "a request must say how long it is"] if env["HTTP_TRANSFER_ENCODING"]
+
+        most = most(env["REQUEST_METHOD"], path) or return [404, "there is nothing at #{path.dup.force_encoding("UTF-8").scrub("?")}"]
+        [413, "a request may hold at most #{most} bytes"] if env["CONTENT_LENGTH"].to_i > most
+      end
+
+      # @return [Integer, nil] bytes of a body; nil where none is taken at all
+      def most(method, path)
+        return 0 if READS.include?(method)
+        return unless path.dup.force_encoding("UTF-8").valid_encoding? && App.takes?(method, path)
+
+        FILES.match?(path) ? LARGEST_FILE : LARGEST_BODY
+      end
     end
   end
 end
