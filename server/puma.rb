@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # One process a core, as array maths holds Ruby's lock; threads for the requests
-# that wait, event streams among them.
+# that wait.
 require "etc"
 
 workers Integer(ENV.fetch("MORDANT_WEB_PROCESSES", [Etc.nprocessors, 2].max.to_s))
@@ -13,5 +13,4 @@ preload_app!
 silence_single_worker_warning
 before_fork { ActiveRecord::Base.connection_handler.clear_all_connections! }
 on_worker_boot { ::Server::Database.connect }
-# Event streams never end by themselves.
 force_shutdown_after 2

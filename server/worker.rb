@@ -5,3 +5,4 @@ require_relative "lib/server"
 Server::LOADER.eager_load
 Mordant::LOADER.eager_load
 Server::Database.connect(pool: 6)
+Server::Database.wait

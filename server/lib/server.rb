@@ -4,6 +4,7 @@ require "bundler/setup"
 $LOAD_PATH.unshift(File.expand_path("../../core/lib", __dir__))
 require "mordant"
 require "active_record"
+require "pg"
 require "que"
 require "securerandom"
 require "sinatra/base"

@@ -315,16 +315,6 @@ RSpec.describe "Orders", type: :request do
     work_off
     expect(Server::Output.first).to have_attributes(status: "failed", message: /Trial/)
   end
-
-  it "tells its progress as server-sent events" do
-    order(outputs: [review])
-    state = Server::EventRoutes.state(cut.project)
-    expect(state.values.first).to include(status: "waiting", frames: 14)
-    out = []
-    allow(Server::EventRoutes).to receive(:sleep) { raise IOError if out.size > 1 || !Server::Output.first.update!(status: "running", done: 7) }
-    Server::EventRoutes.follow(cut.project, out)
-    expect(out).to match([/\Aevent: output\ndata: .*waiting.*\n\n\z/, /running.*"done":7/])
-  end
 end
 
 RSpec.describe "What goes along with orders" do
@@ -335,29 +325,6 @@ RSpec.describe "What goes along with orders" do
   let(:cut) { Studio.cut(@folder) }
 
   before { FileUtils.rm_rf(Server::Settings.delivery) && FileUtils.mkdir_p(Server::Settings.delivery) }
-
-  def files
-    found = {}
-    Gem::Package::TarReader.new(StringIO.new(last_response.body)).each { |entry| found[entry.full_name] = entry.read }
-    found
-  end
-
-  it "is a package of tables and CDLs of the whole cut, with what they cannot hold" do
-    cut.loaded_shots.first.recipe.accept(revision: 0, document: {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 1.0}}, {"id" => "b", "kind" => "lens_shading", "name" => "Edges", "parameters" => {"amount" => [1, 0, 0, 0]}}]}, words: "x")
-    call(:get, "/cuts/#{cut.id}/looks.tar?size=17&layers=own")
-    expect(files.keys.map { |name| name.delete_prefix("Trial_Cut_1_looks/") }).to match_array(%w[luts/one.cube luts/one.clf luts/two.cube luts/two.clf Cut_1.ccc listing.txt])
-    File.write(File.join(@folder, "one.cube"), files["Trial_Cut_1_looks/luts/one.cube"])
-    cube = Mordant::Lut::Cube.read(File.join(@folder, "one.cube"))
-    encode, decode = Mordant::Colour::Transfer::Acescct.method(:encode), Mordant::Colour::Transfer::Acescct.method(:decode)
-    code = Mordant::Pointwise::Chain.new(cube.operations).exact(Numo::DFloat.new(3, 1).fill(0.4))[0, 0]
-    expect(code).to be_within(0.002).of(encode.call(decode.call(Numo::DFloat[0.4]) * 2)[0])
-    expect(files["Trial_Cut_1_looks/listing.txt"]).to match(/one: Balance; left out.*Edges.*\ntwo: no steps\n.*CDL exact/m)
-    expect(files["Trial_Cut_1_looks/Cut_1.ccc"].scan("<ColorCorrection ").size).to eq(2)
-    {"size=20" => "size", "size=17&formats=csp" => "format", "size=17&per=reel" => "per", "size=17&layers=x" => "layers"}.each do |query, path|
-      call(:get, "/cuts/#{cut.id}/looks.tar?#{query}")
-      expect([last_response.status, json["path"]]).to eq([422, path])
-    end
-  end
 
   it "is a list that relinks to what was written" do
     shots = cut.loaded_shots

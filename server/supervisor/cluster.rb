@@ -39,9 +39,19 @@ module Supervisor
     def start
       make unless File.exist?(File.join(data, "PG_VERSION"))
       stop if running? # left over from a start that was killed
-      @port = free_port
+      @port ||= free_port # the same again, as others know it
       options = "-p #{port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=120"
       pg_ctl("start", "-w", "-t", "60", "-l", log, "-o", options) || raise(Trouble, refused)
+    end
+
+    # @return [Boolean] without asking the server itself
+    def alive?
+      Process.kill(0, File.read(File.join(data, "postmaster.pid")).to_i)
+      true
+    rescue Errno::ENOENT, Errno::ESRCH
+      false
+    rescue Errno::EPERM
+      true # another user's
     end
 
     def stop
@@ -109,6 +119,8 @@ module Supervisor
 
     def refused
       lines = File.exist?(log) ? File.readlines(log).last(4).join("  ") : "(it wrote none)"
+      return "the disk with the database (#{home}) is full; make room on it" if lines.include?("No space left on device")
+
       "PostgreSQL refused to start. Its log #{log} ends with:\n  #{lines}"
     end
 

@@ -54,24 +54,23 @@ module Supervisor
 
     PAUSES = [1, 2, 4, 8, 16, 30].freeze # seconds before it is started again, by how often it died lately
     LATELY = 120 # seconds
+    LOOK_EVERY = 0.25 # seconds
     MOST_DEATHS = 12 # lately, after which it is given up
 
     # Starts what died again, with a pause that grows while it goes on dying, until stopped.
     #
+    # @yield now and then
+    # @yieldreturn [Boolean] whether what died can be started again now
     # @raise [Trouble] of what will not stay up
     def watch
-      deaths = Hash.new { |all, name| all[name] = [] }
+      @deaths = Hash.new { |all, name| all[name] = [] }
+      @due = {} # when to start it again, by name
       loop do
-        id = Process.wait
-        name = running.key(id) or next
-        running.delete(name)
-        lately = deaths[name].push(now).select! { |at| now - at < LATELY } || deaths[name]
-        raise Trouble, "#{name} has ended #{lately.size} times within two minutes and is given up; #{@log}/#{name}.log says why" if lately.size > MOST_DEATHS
-
-        pause = PAUSES[[lately.size, PAUSES.size].min - 1]
-        warn("#{name} ended (#{$?}); starting it again in #{pause} s") # rubocop:disable Style/SpecialGlobalVars
-        sleep pause
-        revive(name)
+        bury while (@ended = Process.wait(-1, Process::WNOHANG))
+        @due.select { |_, at| now >= at }.each_key { |name| @due.delete(name) && revive(name) } if yield
+        sleep LOOK_EVERY
+      rescue Errno::ECHILD
+        sleep LOOK_EVERY # none is left, and all are due
       end
     end
 
@@ -84,6 +83,18 @@ module Supervisor
     end
 
     private
+
+    def bury
+      status = $? # rubocop:disable Style/SpecialGlobalVars
+      name = running.key(@ended) or return
+      running.delete(name)
+      lately = @deaths[name].push(now).select! { |at| now - at < LATELY } || @deaths[name]
+      raise Trouble, "#{name} has ended #{lately.size} times within two minutes and is given up; #{@log}/#{name}.log says why" if lately.size > MOST_DEATHS
+
+      pause = PAUSES[[lately.size, PAUSES.size].min - 1]
+      warn("#{name} ended (#{status}); starting it again in #{pause} s")
+      @due[name] = now + pause
+    end
 
     # A web server that dies while it starts is tried again as one that has died.
     def revive(name)

@@ -26,7 +26,7 @@ module Server
     # @return [Boolean] whether something is done there
     def self.takes?(method, path) = routes.fetch(method, []).any? { |pattern, *| pattern.match(path) }
 
-    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, StillRoutes, PictureRoutes, BakeRoutes, OrderRoutes, EventRoutes].each { |routes| register routes }
+    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, StillRoutes, PictureRoutes, BakeRoutes, OrderRoutes, PackageRoutes, EventRoutes].each { |routes| register routes }
 
     before "/api/*" do
       content_type :json
@@ -62,7 +62,11 @@ module Server
     error(Mordant::MediaError) { |e| answer_error(422, e, path: e.path) }
     error(Mordant::Error) { |e| answer_error(422, e) }
     error(Pictures::Gate::Overtaken) { halt 204 }
+    error(Events::TooMany) { |e| answer_error(503, e) }
     error do |e|
+      words = Trouble.of(e)
+      answer_error(503, StandardError.new(words)) if words
+
       warn("#{request.request_method} #{request.path}: #{e.class}: #{e.message}\n  #{e.backtrace.first(8).join("\n  ")}")
       answer_error(500, StandardError.new("something went wrong in the server; the log in var/log says what"))
     end

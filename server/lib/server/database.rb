@@ -14,6 +14,23 @@ module Server
       Que.connection = ActiveRecord
     end
 
+    LOOK_EVERY = 1 # seconds
+
+    # Until it answers; says once that it does not.
+    def wait
+      said = false
+      begin
+        ActiveRecord::Base.connection_pool.with_connection { |connection| connection.select_value("SELECT 1") }
+      rescue *Trouble::KINDS => e
+        raise unless Trouble.of(e)
+
+        warn("waiting for the database: #{e.message.lines.first}") unless said
+        said = true
+        sleep LOOK_EVERY
+        retry
+      end
+    end
+
     # The database itself, if it is not there yet.
     def create
       name = parameters.fetch(:database)

@@ -27,30 +27,42 @@ module Server
     # @return [String] of the folder in it
     def name = "#{[@cut.project.name, @cut.name].join("_").gsub(/[^\p{L}\p{N}._-]+/, "_")}_looks"
 
+    # @return [Integer] of shots in it
+    def count = shots.size
+
     # @yieldparam path [String] below name
     # @yieldparam bytes [String]
+    # @yieldparam done [Integer] shots whose tables there are
     # @raise [Mordant::Error]
     def each_file
       listing = []
-      shots.each do |shot|
+      shots.each_with_index do |shot, index|
         recipe = recipe(shot)
         listing << line(shot, recipe)
-        bake = Mordant::Grade::Bake.new(plan: @cut.project.plan(recipe.within_luts, shot.clip.encoding), output: @cut.project.output(returned), size: @size)
-        title = "#{@cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{returned}"
-        yield "luts/#{stem(shot)}.cube", Mordant::Lut::Cube.write(bake.table(title:)) if @formats.include?("cube")
-        yield "luts/#{stem(shot)}.clf", Mordant::Lut::Clf.write(bake.process_list(id: stem(shot), title:, input: Mordant::Colour.encoding(shot.clip.encoding).label, result: returned.to_s)) if @formats.include?("clf")
+        tables(shot, recipe).each { |extension, text| yield "luts/#{stem(shot)}.#{extension}", text, index }
       end
-      yield "#{@cut.name.gsub(/[^\p{L}\p{N}._-]+/, "_")}.ccc", cdls(listing)
-      yield "listing.txt", "#{listing.join("\n")}\n"
+      yield "#{@cut.name.gsub(/[^\p{L}\p{N}._-]+/, "_")}.ccc", cdls(listing), count
+      yield "listing.txt", "#{listing.join("\n")}\n", count
     end
 
     private
+
+    # @return [Enumerator] of format and text, made as they are asked for
+    def tables(shot, recipe)
+      bake = Mordant::Grade::Bake.new(plan: @cut.project.plan(recipe.within_luts, shot.clip.encoding), output: @cut.project.output(returned), size: @size)
+      title = "#{@cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{returned}"
+      text = {"cube" => -> { Mordant::Lut::Cube.write(bake.table(title:)) },
+              "clf" => -> { Mordant::Lut::Clf.write(bake.process_list(id: stem(shot), title:, input: Mordant::Colour.encoding(shot.clip.encoding).label, result: returned.to_s)) }}
+      @formats.lazy.map { |format| [format, text.fetch(format).call] }
+    end
 
     def among(name, value, values)
       values.include?(value) ? value : raise(Mordant::ParameterError.new(path: name, expected: values.join(", "), found: value))
     end
 
-    def shots
+    def shots = @shots ||= taken
+
+    def taken
       all = @cut.loaded_shots.select { |shot| shot.clip.assigned? }
       return all if @per == "shot"
 

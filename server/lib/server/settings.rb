@@ -10,6 +10,9 @@ module Server
     # @return [String] folder of everything that is not source: cache, deliveries, database
     def var = ENV.fetch("MORDANT_VAR", File.join(ROOT, "var"))
 
+    # @return [String] the same for a person to read, from the checkout on where it is in there
+    def var_shown = var.delete_prefix("#{ROOT}/")
+
     # @return [String] libpq connection string
     def database = ENV.fetch("MORDANT_DATABASE")
 

@@ -48,17 +48,6 @@ module Server
         end
       end
 
-      # Tables and CDLs of a whole cut.
-      app.get "/api/cuts/:id/looks.tar" do
-        cut = Cut.includes(:project).fetch(params["id"])
-        list = ->(name, all) { params[name] ? params[name].split(",") : all }
-        package = LookPackage.new(cut, size: number("size"), formats: list["formats", LookPackage::FORMATS], layers: list["layers", LookPackage::LAYERS], per: params["per"] || "shot",
-          view: params["target"] && cut.project.view_of(params["target"]))
-        files = []
-        Pictures::Desk.current.gate.pass(nil, 0) { package.each_file { |path, bytes| files << [path, bytes] } }
-        tar(package.name, files)
-      end
-
       app.get "/api/presets" do
         answer(Mordant::Deliver::Presets::ALL.map(&:to_h) + OrderPreset.order(:name).map(&:to_h))
       end
@@ -108,13 +97,6 @@ module Server
       end
 
       app.helpers do
-        # @param files [Array<Array(String, String)>] paths and bytes
-        def tar(name, files)
-          content_type "application/x-tar"
-          headers "content-disposition" => "attachment; filename=\"#{name}.tar\""
-          Tar.write(+"".b) { |tar| files.each { |path, bytes| tar.add("#{name}/#{path}", bytes) } }
-        end
-
         # The files of a sequence as one tar file, made while it is sent.
         def archive(output)
           name = File.basename(output.file)

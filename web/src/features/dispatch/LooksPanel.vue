@@ -1,15 +1,23 @@
 <script setup lang="ts">
 import type { Project } from '@/api/types'
 import { computed, ref } from 'vue'
+import ProgressBar from '../shell/ProgressBar.vue'
+import { useNotices } from '../shell/useNotices'
+import { usePackages } from './usePackages'
 
-/** The grades of the cut as look-up tables and CDLs, in one act. */
+/** The grades of the cut as look-up tables and CDLs, packed by a worker into one file. */
 const props = defineProps<{ cut: number; project: Project }>()
 const LAYERS = ['ground', 'own', 'finish', 'washes']
 const size = ref(33)
 const layers = ref([...LAYERS])
 const per = ref('shot')
 const view = ref(false)
-const address = computed(() => `/api/cuts/${props.cut}/looks.tar?size=${size.value}&per=${per.value}&layers=${layers.value.join(',')}${view.value ? `&target=${props.project.targets[0]?.id}` : ''}`)
+const packages = usePackages(
+  computed(() => String(props.project.id)),
+  computed(() => props.cut),
+  useNotices().trouble,
+)
+const make = () => packages.make({ size: size.value, per: per.value, layers: layers.value, target: view.value ? props.project.targets[0]?.id : undefined })
 const flip = (layer: string) => (layers.value = layers.value.includes(layer) ? layers.value.filter((one) => one !== layer) : LAYERS.filter((one) => one === layer || layers.value.includes(one)))
 </script>
 
@@ -25,7 +33,19 @@ const flip = (layer: string) => (layers.value = layers.value.includes(layer) ? l
     <p class="flex items-center gap-2.5">steps: <label v-for="layer in LAYERS" :key="layer" class="flex items-center gap-1"><input type="checkbox" class="accent-weld" :checked="layers.includes(layer)" @change="flip(layer)" />{{ layer === 'own' ? "the shot's own" : layer }}</label></p>
     <p class="flex items-center justify-between">
       <label class="flex items-center gap-1"><input v-model="view" type="checkbox" class="accent-weld" />with the view to {{ project.targets[0]?.name }}</label>
-      <a class="control" :href="address" download title=".cube and CLF of each, an ASC CDL collection, and a listing of what neither holds">tables and CDLs</a>
+      <button v-if="packages.running.value" type="button" class="control" @click="packages.cancel">cancel</button>
+      <button v-else type="button" class="control" title=".cube and CLF of each, an ASC CDL collection, and a listing of what neither holds" @click="make">pack tables and CDLs</button>
     </p>
+    <div v-if="packages.latest.value" class="flex items-center justify-between gap-3" data-test="package">
+      <template v-if="packages.running.value">
+        <ProgressBar class="flex-1" :done="packages.latest.value.done" :of="packages.latest.value.count" label="looks packed" />
+        <span>{{ packages.latest.value.done }} of {{ packages.latest.value.count }} shots</span>
+      </template>
+      <template v-else-if="packages.latest.value.status === 'done'">
+        <span>packed, {{ packages.latest.value.count }} shots</span>
+        <a class="text-weld hover:underline" :href="`/api/packages/${packages.latest.value.id}/file`" download>download</a>
+      </template>
+      <span v-else :class="{ 'text-madder': packages.latest.value.status === 'failed' }">{{ packages.latest.value.message ?? 'cancelled' }}</span>
+    </div>
   </section>
 </template>

@@ -7,6 +7,7 @@ import { useNotices } from '../shell/useNotices'
 
 const BETWEEN_SAVES = 200 // ms, while a hand is moving
 const RETRY_AFTER = 1500 // ms, when no server answers
+const NO_ANSWER = [0, 503] // no server, or none that can store
 
 interface Pending {
   document: RecipeDocument
@@ -76,7 +77,7 @@ export const useRecipes = defineStore('recipes', () => {
   }
 
   async function refused(recipe: Recipe, next: Pending, error: unknown) {
-    if (error instanceof ApiError && error.status === 0) {
+    if (error instanceof ApiError && NO_ANSWER.includes(error.status)) {
       offline.value = true
       await pause(RETRY_AFTER)
     } else if (error instanceof ApiError && error.status === 409) {

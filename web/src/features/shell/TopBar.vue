@@ -20,7 +20,7 @@ useKeys([
 const inCut = computed(() => Boolean(route.params.cut) && cut.cut)
 const project = computed(() => (route.params.project ? cut.project : null))
 const kept = computed(() => {
-  if (recipes.unsaved) return recipes.offline ? 'not kept yet: the server does not answer' : 'keeping…'
+  if (recipes.unsaved) return recipes.offline ? 'not kept yet; it is tried again' : 'keeping…'
   return recipes.keptAt ? `kept ${recipes.keptAt.toLocaleTimeString('en-GB')}` : ''
 })
 </script>
