@@ -2,6 +2,7 @@
 
 require_relative "spec_helper"
 require_relative "../supervisor/cluster"
+require_relative "../supervisor/database_watch"
 require_relative "../supervisor/processes"
 
 RSpec.describe Supervisor::Cluster do
@@ -44,6 +45,83 @@ RSpec.describe Supervisor::Cluster do
     cluster.stop
     File.write(File.join(File.realpath(File.join(@folder, "postgres")), "data/postgresql.conf"), "no_such_setting = 1\n", mode: "a")
     expect { cluster.start }.to raise_error(Supervisor::Trouble, /PostgreSQL refused to start.*no_such_setting/m)
+  end
+end
+
+RSpec.describe Supervisor::DatabaseWatch do
+  let(:cluster) { Supervisor::Cluster.new(folder: File.join(@folder, "postgres")) }
+  let(:note) { File.join(@folder, "note") }
+  let(:watch) { described_class.new(cluster, note:).tap { |one| allow(one).to receive(:warn) } }
+  let(:data) { File.join(File.realpath(File.join(@folder, "postgres")), "data") }
+
+  before { cluster.start }
+
+  after { cluster.stop }
+
+  def kill
+    Process.kill("KILL", File.read(File.join(data, "postmaster.pid")).to_i)
+    sleep 0.05 while cluster.alive?
+  end
+
+  def until_it_is_there
+    stub_const("Supervisor::DatabaseWatch::PAUSES", [0.1])
+    deadline = Time.now + 10
+    sleep 0.05 until watch.call || Time.now > deadline
+  end
+
+  it "starts a database that was killed, where it was" do
+    address = cluster.address("postgres")
+    expect(watch.call).to be(true)
+    kill
+    until_it_is_there
+    expect(PG.connect(address).then { |connection| connection.exec("SELECT 1").getvalue(0, 0).tap { connection.close } }).to eq("1")
+    expect(File.exist?(note)).to be(false)
+  end
+
+  it "notes why it does not come up, and takes the note away when it does" do
+    watch
+    kill
+    File.write(File.join(data, "postgresql.conf"), "no_such_setting = 1\n", mode: "a")
+    expect(watch.call).to be(false)
+    expect(File.read(note)).to match(/does not start, and nothing can be kept.*tried again every 15 s.*no_such_setting/)
+    File.write(File.join(data, "postgresql.conf"), File.read(File.join(data, "postgresql.conf")).sub("no_such_setting = 1\n", ""))
+    until_it_is_there
+    expect(File.exist?(note)).to be(false)
+  end
+
+  it "says that the disk is full where that is the reason" do
+    kill
+    log = File.join(File.realpath(File.join(@folder, "postgres")), "log")
+    allow(cluster).to receive(:pg_ctl).and_wrap_original do |original, verb, *rest|
+      (verb == "start") ? (File.write(log, "FATAL:  could not write lock file: No space left on device\n", mode: "a") && false) : original.call(verb, *rest)
+    end
+    expect(watch.call).to be(false)
+    expect(File.read(note)).to match(/the disk with the database \(.*\) is full; make room on it/)
+  end
+end
+
+RSpec.describe Supervisor::Processes do
+  let(:processes) { described_class.new(environment: {"MORDANT_PORT" => "1"}, log: File.join(@folder, "log")) }
+
+  before do
+    stub_const("Supervisor::Processes::LOOK_EVERY", 0.02)
+    stub_const("Supervisor::Processes::PAUSES", [0.05])
+    allow(processes).to receive(:warn)
+    allow(processes).to receive(:start_worker) { |number| processes.running["worker-#{number}"] = spawn("exit 1") }
+  end
+
+  after { processes.stop }
+
+  it "starts again what ends only while the database is there" do
+    processes.start_worker(0)
+    looks = 0
+    expect { processes.watch { ((looks += 1) > 20) ? raise(Interrupt) : false } }.to raise_error(Interrupt)
+    expect(processes).to have_received(:start_worker).once
+  end
+
+  it "gives up what goes on ending" do
+    processes.start_worker(0)
+    expect { processes.watch { true } }.to raise_error(Supervisor::Trouble, /worker-0 has ended 13 times within two minutes.*worker-0\.log says why/)
   end
 end
 

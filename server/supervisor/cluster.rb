@@ -118,7 +118,7 @@ module Supervisor
     end
 
     def refused
-      lines = File.exist?(log) ? File.readlines(log).last(4).join("  ") : "(it wrote none)"
+      lines = File.exist?(log) ? File.readlines(log).last(2).join("  ") : "(it wrote none)"
       return "the disk with the database (#{home}) is full; make room on it" if lines.include?("No space left on device")
 
       "PostgreSQL refused to start. Its log #{log} ends with:\n  #{lines}"

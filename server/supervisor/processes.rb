@@ -66,11 +66,9 @@ module Supervisor
       @deaths = Hash.new { |all, name| all[name] = [] }
       @due = {} # when to start it again, by name
       loop do
-        bury while (@ended = Process.wait(-1, Process::WNOHANG))
+        while (id = ended) do bury(id) end
         @due.select { |_, at| now >= at }.each_key { |name| @due.delete(name) && revive(name) } if yield
         sleep LOOK_EVERY
-      rescue Errno::ECHILD
-        sleep LOOK_EVERY # none is left, and all are due
       end
     end
 
@@ -84,9 +82,16 @@ module Supervisor
 
     private
 
-    def bury
+    # @return [Integer, nil]
+    def ended
+      Process.wait(-1, Process::WNOHANG)
+    rescue Errno::ECHILD
+      nil # none is left, and all are due
+    end
+
+    def bury(id)
       status = $? # rubocop:disable Style/SpecialGlobalVars
-      name = running.key(@ended) or return
+      name = running.key(id) or return
       running.delete(name)
       lately = @deaths[name].push(now).select! { |at| now - at < LATELY } || @deaths[name]
       raise Trouble, "#{name} has ended #{lately.size} times within two minutes and is given up; #{@log}/#{name}.log says why" if lately.size > MOST_DEATHS

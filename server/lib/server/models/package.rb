@@ -11,7 +11,7 @@ module Server
     # @param wish [Hash] arguments of LookPackage, with "target" instead of the view
     # @return [Package] queued; older ones go
     # @raise [Mordant::ParameterError]
-    def self.order(cut, wish)
+    def self.place(cut, wish)
       package = new(cut:, wish:)
       package.count = package.looks.count
       transaction do

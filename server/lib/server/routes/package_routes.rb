@@ -9,7 +9,7 @@ module Server
         listed = ->(name, all) { body.fetch(name, all).then { |value| value.is_a?(Array) ? value : raise(Mordant::ParameterError.new(path: name, expected: "a list", found: value)) } }
         wish = {size: whole(body, "size"), formats: listed["formats", LookPackage::FORMATS], layers: listed["layers", LookPackage::LAYERS], per: body.fetch("per", "shot"), target: body["target"]}
         status 202
-        answer(Package.order(Cut.includes(:project).fetch(params["id"]), wish).to_h)
+        answer(Package.place(Cut.includes(:project).fetch(params["id"]), wish).to_h)
       end
 
       app.post "/api/packages/:id/cancel" do
