@@ -5,4 +5,5 @@ Server::LOADER.eager_load
 Mordant::LOADER.eager_load
 Server::Database.connect
 Puma::Client.prepend(Server::HeadFirst)
+use Server::Memory::Counting
 run Server::App

@@ -12,5 +12,8 @@ environment "production"
 preload_app!
 silence_single_worker_warning
 before_fork { ActiveRecord::Base.connection_handler.clear_all_connections! }
-on_worker_boot { ::Server::Database.connect }
+on_worker_boot do
+  ::Server::Database.connect
+  ::Server::Memory.current.watch { Process.kill("TERM", Process.pid) }
+end
 force_shutdown_after 2

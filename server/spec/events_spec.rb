@@ -7,9 +7,12 @@ RSpec.describe Server::Events, type: :request do
 
   let(:cut) { Studio.cut(@folder) }
 
-  before { stub_const("Server::Events::LOOK_EVERY", 0.02) }
+  before do
+    stub_const("Server::Events::LOOK_EVERY", 0.02)
+    allow(described_class).to receive(:current).and_return(events)
+  end
 
-  after { described_class.instance_variable_set(:@current, nil) }
+  let(:events) { described_class.new(most: 6) }
 
   # @return [Array<Array(String, Hash)>] kind and data of each event, until there are so many
   def heard(io, count)
@@ -26,7 +29,6 @@ RSpec.describe Server::Events, type: :request do
     call(:post, "/cuts/#{cut.id}/orders", {outputs: [{"format" => "h264", "target" => "television"}], template: "{project}"})
     other = Server::Project.create!(name: "Other", width: 64, height: 36)
     mine, theirs = Array.new(2) { UNIXSocket.pair }
-    events = described_class.new
     events.follow(mine[1], [cut.project_id])
     events.follow(theirs[1], [other.id])
     expect(heard(mine[0], 2)).to match([["output", include("project" => cut.project_id, "of" => include("status" => "waiting", "frames" => 14))], ["trouble", {"project" => nil, "of" => {"words" => nil}}]])
@@ -40,7 +42,6 @@ RSpec.describe Server::Events, type: :request do
 
   it "lets go of who takes nothing" do
     stub_const("Server::Events::Stream::MOST_WAITING", 50_000)
-    events = described_class.new
     _there, here = UNIXSocket.pair
     number = 0
     allow(described_class).to receive(:work) { {["output", 1, 1] => {id: 1, much: "x" * 30_000, number: number += 1}} }
@@ -50,14 +51,13 @@ RSpec.describe Server::Events, type: :request do
   end
 
   it "holds no thread of the web server, and says when there are too many" do
-    stub_const("Server::Events::MOST", 6)
     listening(threads: 2) do |port|
       streams = Array.new(6) { stream(port, cut.project_id) }
       streams.each { |io| expect(heard(io, 1).first.first).to eq("trouble") }
       expect(head(port, "GET /api/projects HTTP/1.1", "Host: 127.0.0.1", "Connection: close").first).to eq(200)
       expect(head(port, "GET /api/events HTTP/1.1", "Host: 127.0.0.1", "Connection: close")).to match([503, /close one/])
       streams.pop.close
-      sleep 0.02 until described_class.current.size == 5
+      sleep 0.02 until events.size == 5
       streams << stream(port, "")
       expect(heard(streams.last, 1)).to eq([["trouble", {"project" => nil, "of" => {"words" => nil}}]])
       streams.each(&:close)
@@ -75,7 +75,7 @@ RSpec.describe Server::Events, type: :request do
     there, here = UNIXSocket.pair
     failing = true
     allow(described_class).to receive(:work) { failing ? raise(ActiveRecord::ConnectionNotEstablished, "gone") : {} }
-    described_class.new.follow(here, [1])
+    events.follow(here, [1])
     expect(heard(there, 1)).to match([["trouble", include("of" => {"words" => /database does not answer.*kept here/})]])
     failing = false
     expect(heard(there, 1)).to match([["trouble", include("of" => {"words" => nil})]])

@@ -52,8 +52,12 @@ RSpec.describe "Stills" do
   it "freeze what is seen; what is graded afterwards does not reach them" do
     before = picture[1]["picture"]
     call(:post, "/cuts/#{cut.id}/stills", {frame: 3, name: "one as it was"})
-    id = json.first["id"]
+    errand = json["id"]
+    expect([last_response.status, json]).to match([202, include("kind" => "freeze", "status" => "waiting")])
     shot.recipe.accept(revision: 0, document: Studio.balance("own", exposure: 2.0), words: "x")
+    work_off
+    call(:get, "/errands/#{errand}")
+    id = json["result"]["still"]["id"]
     expect(picture[1]["picture"]).not_to eq(before)
     expect(picture(still: id)[1]["picture"]).to eq(before)
     expect(Server::Still.find(id).origin).to eq("cut" => "Cut 1", "shot" => "one", "timecode" => "01:00:00:03")
@@ -75,6 +79,7 @@ RSpec.describe "Stills" do
     shot.recipe.accept(revision: 0, document: Studio.balance("own", exposure: 0.5), words: "x")
     wanted = cut.project.output.run(cut.source_of(shot.reload).plan.run(shot.clip.reader.frame(3, width: 64, height: 36))).at(10, 10).to_a
     %w[png tiff jpeg dpx exr png].each { |format| call(:post, "/cuts/#{cut.id}/export", {frame: 3, format:}) }
+    work_off
     files = Dir.children(File.join(@folder, "out/stills")).sort
     expect(files).to eq(%w[-2.png .dpx .exr .jpg .png .tif].map { |ending| "Trial_Cut_1_one_01-00-00-03#{ending}" })
     png, tif, jpg = %w[png tif jpg].map { |ending| Vips::Image.new_from_file(File.join(@folder, "out/stills/Trial_Cut_1_one_01-00-00-03.#{ending}")).getpoint(10, 10) }
@@ -88,7 +93,8 @@ RSpec.describe "Stills" do
   it "say so when the folder cannot be written to" do
     File.write(File.join(@folder, "out/stills"), "a file in the way")
     call(:post, "/cuts/#{cut.id}/export", {frame: 3, format: "png"})
-    expect([last_response.status, json["error"]]).to match([422, /stills/])
+    work_off
+    expect(Server::Errand.last).to have_attributes(status: "failed", message: /stills/)
   end
 end
 

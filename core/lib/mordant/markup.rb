@@ -78,15 +78,16 @@ module Mordant
 
     # @return [Array<Float>] the element's text
     # @raise [FormatError] unless of that count and finite
-    def numbers(count)
-      words = text.split
-      values = words.map { |word| Float(word, exception: false) }
-      odd = values.index { |x| !x&.finite? }
-      fault("finite numbers in #{name}", words[odd]) if odd
-      if values.size == count
-        values
+    def numbers(count) = values(count).to_a
+
+    # @return [Numo::DFloat] [count], the same of many
+    # @raise [FormatError]
+    def values(count)
+      found = Numerals.read(text) || Numo::DFloat.cast(one_by_one)
+      if found.size == count
+        found
       else
-        fault("#{count} #{(count == 1) ? "number" : "numbers"} in #{name}", values.size)
+        fault("#{count} #{(count == 1) ? "number" : "numbers"} in #{name}", found.size)
       end
     end
 
@@ -107,5 +108,16 @@ module Mordant
     end
 
     def fault(expected, found) = raise(FormatError.new(path:, line:, expected:, found:))
+
+    private
+
+    # @return [Array<Float>]
+    # @raise [FormatError] with the first word that is none
+    def one_by_one
+      words = text.split
+      values = words.map { |word| Float(word, exception: false) }
+      odd = values.index { |x| !x&.finite? }
+      odd ? fault("finite numbers in #{name}", words[odd]) : values
+    end
   end
 end

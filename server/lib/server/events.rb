@@ -83,7 +83,7 @@ module Server
       def work(project)
         ActiveRecord::Base.connection_pool.with_connection do
           ActiveRecord::Base.uncached do
-            {"intake" => intakes(project), "range" => renders(project), "output" => outputs(project), "package" => packages(project)}
+            {"intake" => intakes(project), "range" => renders(project), "output" => outputs(project), "errand" => errands(project)}
               .flat_map { |kind, all| all.map { |one| [[kind, project, one[:id]], one] } }.to_h
           end
         end
@@ -95,7 +95,7 @@ module Server
 
       def renders(project) = RangeRender.joins(:cut).where(cuts: {project_id: project}).order(id: :desc).limit(3).map(&:to_h)
 
-      def packages(project) = Package.joins(:cut).where(cuts: {project_id: project}).order(id: :desc).limit(3).map(&:to_h)
+      def errands(project) = Errand.joins(:cut).where(cuts: {project_id: project}).order(id: :desc).limit(12).map(&:to_h)
 
       def outputs(project)
         Output.joins(order: :cut).includes(order: {cut: :project}).where(cuts: {project_id: project}).order(id: :desc).limit(RECENT)

@@ -11,6 +11,9 @@ module Mordant
       LARGEST_FILE = 200 * 1024 * 1024 # bytes
       MOST_LINES = 3_000_000 # a lattice of the most nodes has 2.1 million
       LONGEST_LINE = 4096 # bytes
+      # Rows are read many at once: a lattice of the most nodes has two million.
+      BLOCK = 65_536 # bytes
+      private_constant :BLOCK
 
       # @param path [String]
       # @return [Table]
@@ -39,29 +42,59 @@ module Mordant
       def self.number(x) = format("%.9g", x)
 
       def initialize(path, text)
-        @path, @text = path, text
+        @path, @text, @bytes = path, text, text.b
         @domain = {"MIN" => [0.0] * 3, "MAX" => [1.0] * 3}
         @ranges = {}
         @sizes = {}
-        @rows = []
+        @values, @count = [], 0 # of rows, one after another
       end
 
       # @return [Table]
       def table
-        last = 0
-        @text.each_line.with_index(1) do |whole, number|
+        from = last = 0
+        while from < @text.bytesize
+          to = ending(from)
+          last = block(@text.byteslice(from...to), last)
+          from = to
+        end
+        fault(last, "LUT_1D_SIZE or LUT_3D_SIZE", "neither") if @sizes.empty?
+        fault(last, "#{wanted} rows of three numbers", "end of file after #{@count}") if @count < wanted
+        Table.new(title: @title, shaper:, lattice:)
+      end
+
+      private
+
+      def wanted = @sizes.fetch("1D", 0) + @sizes.fetch("3D", 0)**3
+
+      # @return [Integer] where a block ends that begins there, after a line's end
+      def ending(from) = (@bytes.index("\n", [from + BLOCK, @bytes.size - 1].min) || @bytes.size - 1) + 1
+
+      # @param last [Integer] lines before it
+      # @return [Integer] lines with it
+      def block(text, last)
+        return last + text.count("\n") if rows(text)
+
+        text.each_line.with_index(last + 1) do |whole, number|
           fault(number, "at most #{MOST_LINES} lines of #{LONGEST_LINE} bytes", whole) if number > MOST_LINES || whole.bytesize > LONGEST_LINE
           line = whole.strip
           take(line, number) unless line.empty? || line.start_with?("#")
           last = number
         end
-        fault(last, "LUT_1D_SIZE or LUT_3D_SIZE", "neither") if @sizes.empty?
-        wanted = @sizes.fetch("1D", 0) + @sizes.fetch("3D", 0)**3
-        fault(last, "#{wanted} rows of three numbers", "end of file after #{@rows.size}") if @rows.size < wanted
-        Table.new(title: @title, shaper:, lattice:)
+        last
       end
 
-      private
+      # Takes what is nothing but rows as almost all are written, with nothing wrong with them.
+      def rows(text)
+        return if @sizes.empty? || text.delete("-+.0-9eE") != "  \n" * (count = text.count("\n")) || @count + count > wanted
+
+        values = Numerals.read(text) or return
+        values.size == count * 3 && keep(values)
+      end
+
+      def keep(values)
+        @count += values.size / 3
+        @values << values
+      end
 
       def take(line, number)
         case line
@@ -76,9 +109,8 @@ module Mordant
 
       def row(line, number)
         fault(number, "LUT_1D_SIZE or LUT_3D_SIZE before the rows", line) if @sizes.empty?
-        wanted = @sizes.fetch("1D", 0) + @sizes.fetch("3D", 0)**3
-        fault(number, "no more than #{wanted} rows", line) if @rows.size == wanted
-        @rows << numbers(line, 3, number)
+        fault(number, "no more than #{wanted} rows", line) if @count == wanted
+        keep(Numo::DFloat.cast(numbers(line, 3, number)))
       end
 
       def size(kind, text, number)
@@ -101,10 +133,20 @@ module Mordant
         (low.zip(high).all? { |a, b| a < b }) ? [low, high] : fault(1, "DOMAIN_MIN below DOMAIN_MAX", [low, high])
       end
 
+      # @return [Numo::DFloat] of all rows
+      def values
+        @all ||= Numo::DFloat.zeros(@count * 3).tap do |all|
+          @values.reduce(0) do |at, some|
+            all[at...(at + some.size)] = some
+            at + some.size
+          end
+        end
+      end
+
       def shaper
         count = @sizes["1D"] or return
 
-        Curve1d.new(Numo::DFloat.cast(@rows.first(count)), domain: domain("1D"))
+        Curve1d.new(values[0...(count * 3)].reshape(count, 3), domain: domain("1D"))
       end
 
       # After a shaper the lattice is read from 0 to 1 unless its own range is given.
@@ -112,7 +154,7 @@ module Mordant
         size = @sizes["3D"] or return
 
         own = (@sizes["1D"] && !@ranges["3D"]) ? [[0.0] * 3, [1.0] * 3] : domain("3D")
-        Lattice.new(Numo::DFloat.cast(@rows.last(size**3)), size:, domain: own)
+        Lattice.new(values[-(size**3 * 3)..].reshape(size**3, 3), size:, domain: own)
       end
 
       def fault(line, expected, found) = raise(FormatError.new(path: @path, line:, expected:, found:))

@@ -58,7 +58,7 @@ module Server
     # @param id [Integer]
     # @return [Shot]
     def shot(id)
-      return loaded_shots.find { |one| one.id == id } if @loaded_shots
+      return (@by_id ||= loaded_shots.index_by(&:id))[id] if @loaded_shots
 
       (@single ||= {})[id] ||= shots.includes(:recipes, clip: :media_root).find(id).tap do |one|
         one.association(:cut).target = self

@@ -25,19 +25,25 @@ module Server
       # @return [Still]
       # @raise [Mordant::ParameterError]
       def keep(project, name:, frame:, origin:, encoding: frame.encoding)
-        if Mordant::Colour.encoding(encoding).scene?
-          raise Mordant::ParameterError.new(path: "encoding", expected: "a display encoding", found: encoding)
-        end
-        text = name.to_s.strip[0, 120]
-        raise Mordant::ParameterError.new(path: "name", expected: "1 to 120 characters", found: name) if text.empty?
-        raise Mordant::ParameterError.new(path: "stills", expected: "at most #{MOST} pictures", found: MOST + 1) if project.stills.count >= MOST
-
+        text = check(project, name:, encoding:)
         transaction do
           still = create!(project:, name: text, encoding:, origin:)
           FileUtils.mkdir_p(folder)
           File.binwrite(still.file, Mordant::Media::Png.encode(frame, bits: 16, compression: 3))
           still
         end
+      end
+
+      # @return [String] the name as it is kept
+      # @raise [Mordant::ParameterError] of a still that cannot be kept
+      def check(project, name:, encoding:)
+        raise Mordant::ParameterError.new(path: "encoding", expected: "a display encoding", found: encoding) if Mordant::Colour.encoding(encoding).scene?
+
+        text = name.to_s.strip[0, 120]
+        raise Mordant::ParameterError.new(path: "name", expected: "1 to 120 characters", found: name) if text.empty?
+        raise Mordant::ParameterError.new(path: "stills", expected: "at most #{MOST} pictures", found: MOST + 1) if project.stills.count >= MOST
+
+        text
       end
 
       def folder = File.join(Settings.library, "stills")

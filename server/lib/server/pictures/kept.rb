@@ -29,17 +29,22 @@ module Server
       # @return [Array<Integer>] frames whose pictures are there
       def frames(wish, frames)
         wish.cut.loaded_shots
-        shots = Hash.new { |known, shot| known[shot] = shot_stamp(wish, shot) }
-        frames.select { |frame| @shelf.include?(name(wish.with(frame:), shots)) }
+        shots = Hash.new { |known, shot| known[shot] = shot_digest(wish, shot) }
+        around = project_digest(wish)
+        frames.select { |frame| @shelf.include?(name(wish, frame, shots, around)) }
       end
 
       private
 
-      def name(wish, shots = Hash.new { |_, shot| shot_stamp(wish, shot) })
-        layers = wish.cut.timeline.layers(wish.frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share, wish.frame - layer.shot.record_in] }
-        digest = Digest::SHA256.hexdigest([layers, project_stamp(wish)].to_json)
+      def name(wish, frame = wish.frame, shots = Hash.new { |_, shot| shot_digest(wish, shot) }, around = project_digest(wish))
+        layers = wish.cut.timeline.layers(frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share, frame - layer.shot.record_in] }
+        digest = Digest::SHA256.hexdigest([layers, around].join(" "))
         "#{digest[0, 2]}/#{digest}"
       end
+
+      def shot_digest(wish, shot) = Digest::SHA256.hexdigest(shot_stamp(wish, shot).to_json)
+
+      def project_digest(wish) = Digest::SHA256.hexdigest(project_stamp(wish).to_json)
 
       def shot_stamp(wish, shot)
         recipe = wish.whole.recipe_of(shot)

@@ -38,6 +38,9 @@ module Server
       # @return [Shot] at its frame, the incoming one of a dissolve
       def shot = cut.shot(cut.timeline.layers(frame).last.shot.key)
 
+      # @return [Array<Shot>] at its frame, two in a dissolve
+      def shots = cut.timeline.layers(frame).map { |layer| cut.shot(layer.shot.key) }
+
       # @return [Mordant::Cut::Timecode]
       def timecode = cut.timecode(frame)
     end

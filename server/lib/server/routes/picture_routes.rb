@@ -23,7 +23,7 @@ module Server
         content_type Pictures::Answer::TYPE
         cut = Cut.includes(:project).fetch(params["id"])
         frame = number("frame")
-        wish = Pictures::Wish.new(cut:, frame:, test: test_picture(params["test"]))
+        wish = Pictures::Wish.new(cut:, frame:, test: Pictures::Asked.test_picture(params["test"]))
         codes = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.source(wish) }
         halt 204 unless codes
         Pictures::Answer.pack({frame:, width: codes.width, height: codes.height}, {codes: codes.rgb.transpose.to_binary})
@@ -140,14 +140,7 @@ module Server
           Pictures::Answer.pack({frame: wish.frame, sequence: body["sequence"], took:, **told, **header}, parts)
         end
 
-        # @return [Pictures::Wish]
-        def wish(cut, body)
-          Pictures::Wish.new(cut:, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]), trial: trial(body["trial"]),
-            source: body["source"] == true, test: test_picture(body["test"]), still: Pictures::KeptPicture.of(body, "body"),
-            passing: body["playing"] == true || body["size"] == "drag")
-        end
-
-        def test_picture(id) = id && Mordant::Media::TestPicture.fetch(id)
+        def wish(cut, body) = Pictures::Asked.wish(cut, body)
 
         # @return [String] one of Desk::REDUCTIONS; what cannot be live is reduced
         def size(body)

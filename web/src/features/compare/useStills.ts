@@ -1,13 +1,16 @@
 import { getJson, send, sendJson } from '@/api/client'
 import type { Still } from '@/api/types'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useCut } from '../bench/useCut'
 import type { SecondWish } from '../bench/usePicture'
 import { useRecipes } from '../grade/useRecipes'
 import { useScreen } from '../screen/useScreen'
+import { useErrands } from '../shell/useErrands'
 import { useNotices } from '../shell/useNotices'
 import { useReference } from './useReference'
+
+const LATE = 3000 // ms
 
 /** Finished pictures of the project: brought in, or frozen; and pictures that leave. */
 export const useStills = defineStore('stills', () => {
@@ -17,6 +20,7 @@ export const useStills = defineStore('stills', () => {
   const notices = useNotices()
   const reference = useReference()
   const all = ref<Still[]>([])
+  const errands = useErrands(computed(() => cut.project?.id.toString()))
 
   async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
     try {
@@ -24,6 +28,14 @@ export const useStills = defineStore('stills', () => {
     } catch (error) {
       notices.trouble(error)
     }
+  }
+
+  /** What a worker makes; whoever waits longer is told so. */
+  async function made<Result>(path: string, body: unknown) {
+    const late = setTimeout(() => notices.news('a worker is at it; the picture comes by itself'), LATE)
+    const result = await attempt(() => errands.run<Result>(path, body))
+    clearTimeout(late)
+    return result
   }
 
   async function load() {
@@ -50,7 +62,10 @@ export const useStills = defineStore('stills', () => {
     if (!cut.cut || !shot) return
     await recipes.settled()
     const body = { frame: cut.frame, on: screen.wish, trial: cut.shot ? cut.trialOf(cut.shot) : null, second, name: `${shot.name} ${second ? reference.words.replace(`${shot.name} `, '') : 'graded'}, frozen` }
-    await take(() => sendJson<Still[]>('POST', `/cuts/${cut.cut?.id}/stills`, body))
+    const kept = await made<{ still: Still }>(`/cuts/${cut.cut?.id}/stills`, body)
+    if (!kept) return
+    await load()
+    show(kept.still)
   }
 
   const bringIn = (file: File) => take(async () => (await send('POST', `/projects/${cut.project?.id}/stills?name=${encodeURIComponent(file.name)}`, file)).json() as Promise<Still[]>)
@@ -66,7 +81,7 @@ export const useStills = defineStore('stills', () => {
   async function leave(format: string) {
     if (!cut.cut || !cut.shot) return
     await recipes.settled()
-    const written = await attempt(() => sendJson<{ path: string }>('POST', `/cuts/${cut.cut?.id}/export`, { frame: cut.frame, on: screen.wish, format }))
+    const written = await made<{ path: string }>(`/cuts/${cut.cut?.id}/export`, { frame: cut.frame, on: screen.wish, format })
     if (written) notices.news(`written: ${written.path}`)
   }
 

@@ -17,7 +17,7 @@ module Mordant
           halves = markup.choice("halfDomain", %w[true false], "false") == "true"
           markup.fault("#{HALVES} rows over every half float", length) if halves && length != HALVES
           markup.choice("interpolation", %w[linear], "linear")
-          table = Numo::DFloat.cast(values).reshape(length, columns)
+          table = values.reshape(length, columns)
           table = (markup.choice("rawHalfs", %w[true false], "false") == "true") ? raw(markup, table) : table / out_scale
           table = Numo::NArray.hstack([table] * 3) if columns == 1
           new(table, halves:, keep_hue: markup.choice("hueAdjust", %w[dw3], "dw3") && !markup["hueAdjust"].nil?)

@@ -14,7 +14,7 @@ module Mordant
           size = dimensions.first
           fine = dimensions == [size, size, size, 3] && Lattice::SIZES.cover?(size)
           markup.fault("an Array of dim n n n 3 with n in #{Lattice::SIZES}", dimensions.join(" ")) unless fine
-          nodes = Numo::DFloat.cast(values).reshape(size, size, size, 3).transpose(2, 1, 0, 3).dup.reshape(size**3, 3)
+          nodes = values.reshape(size, size, size, 3).transpose(2, 1, 0, 3).dup.reshape(size**3, 3)
           new(Lattice.new(nodes / out_scale, size:, interpolation: markup.choice("interpolation", INTERPOLATIONS, "trilinear").to_sym))
         end
 

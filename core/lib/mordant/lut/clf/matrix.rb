@@ -10,7 +10,7 @@ module Mordant
         def self.parse(markup, in_scale:, out_scale:)
           dimensions, values = array(markup)
           markup.fault("an Array of dim 3 3 or 3 4", dimensions.join(" ")) unless [[3, 3], [3, 4], [3, 3, 3], [3, 4, 3]].include?(dimensions) && values.size <= 12
-          rows = values.each_slice(dimensions[1]).to_a
+          rows = values.to_a.each_slice(dimensions[1]).to_a
           new(rows: rows.map { |row| row.first(3).map { |x| x * in_scale / out_scale } }, offset: rows.map { |row| (row[3] || 0.0) / out_scale })
         end
 

@@ -38,7 +38,7 @@ module Mordant
 
           # Numbers of an Array element.
           #
-          # @return [Array(Array<Integer>, Array<Float>)] its dimensions and numbers
+          # @return [Array(Array<Integer>, Numo::DFloat)] its dimensions and numbers
           # @raise [FormatError] of a missing row too
           def array(markup)
             found = markup.child("Array") || markup.fault("an Array in #{markup.name}", "none")
@@ -46,7 +46,7 @@ module Mordant
             found.fault("dim of whole numbers above 0", found["dim"]) unless dimensions.any? && dimensions.all? { |n| n&.positive? }
             count = dimensions.reduce(:*)
             found.fault("dim of at most #{MOST} numbers", found["dim"]) if count > MOST
-            [dimensions, found.numbers(count)]
+            [dimensions, found.values(count)]
           end
 
           MOST = 8_000_000 # numbers of an Array

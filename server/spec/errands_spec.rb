@@ -3,10 +3,10 @@
 require_relative "spec_helper"
 require "rubygems/package"
 
-RSpec.describe Server::Package, type: :request do
+RSpec.describe "A package of looks", type: :request do
   let(:cut) { Studio.cut(@folder) }
 
-  before { FileUtils.rm_rf(described_class.folder) }
+  before { FileUtils.rm_rf(Server::Errands::Pack.folder) }
 
   def files
     found = {}
@@ -23,11 +23,11 @@ RSpec.describe Server::Package, type: :request do
     cut.loaded_shots.first.recipe.accept(revision: 0, document: {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 1.0}}, {"id" => "b", "kind" => "lens_shading", "name" => "Edges", "parameters" => {"amount" => [1, 0, 0, 0]}}]}, words: "x")
     id = order(layers: ["own"])
     expect([last_response.status, json]).to match([202, include("status" => "waiting", "count" => 2, "done" => 0)])
-    call(:get, "/packages/#{id}/file")
+    call(:get, "/errands/#{id}/file")
     expect([last_response.status, json["error"]]).to match([404, /not finished/])
     work_off
-    expect(described_class.find(id)).to have_attributes(status: "done", done: 2)
-    call(:get, "/packages/#{id}/file")
+    expect(Server::Errand.find(id)).to have_attributes(status: "done", done: 2)
+    call(:get, "/errands/#{id}/file")
     expect(last_response.headers["content-disposition"]).to include("Trial_Cut_1_looks.tar")
     expect(files.keys.map { |name| name.delete_prefix("Trial_Cut_1_looks/") }).to match_array(%w[luts/one.cube luts/one.clf luts/two.cube luts/two.clf Cut_1.ccc listing.txt])
     File.write(File.join(@folder, "one.cube"), files["Trial_Cut_1_looks/luts/one.cube"])
@@ -44,22 +44,22 @@ RSpec.describe Server::Package, type: :request do
       order(**wish)
       expect([last_response.status, json["path"]]).to eq([422, path]), wish.inspect
     end
-    expect(described_class.count).to eq(0)
+    expect(Server::Errand.count).to eq(0)
   end
 
   it "stops when it is cancelled or asked for anew, and keeps few" do
     first = order
     second = order
-    expect(described_class.find(first).status).to eq("cancelled")
-    call(:post, "/packages/#{second}/cancel")
+    expect(Server::Errand.find(first).status).to eq("cancelled")
+    call(:post, "/errands/#{second}/cancel")
     expect(json["status"]).to eq("cancelled")
     work_off
-    expect(Dir.glob(File.join(described_class.folder, "*"))).to be_empty
+    expect(Dir.glob(File.join(Server::Errands::Pack.folder, "*"))).to be_empty
     3.times { order && work_off }
-    expect(described_class.order(:id).pluck(:status)).to eq(["done"] * 3)
-    expect(Dir.children(described_class.folder).size).to eq(3)
+    expect(Server::Errand.order(:id).pluck(:status)).to eq(["done"] * 3)
+    expect(Dir.children(Server::Errands::Pack.folder).size).to eq(3)
     allow(File).to receive(:rename).and_raise(Errno::ENOSPC)
     order && work_off
-    expect(described_class.last).to have_attributes(status: "failed", message: /disk is full/)
+    expect(Server::Errand.last).to have_attributes(status: "failed", message: /disk is full/)
   end
 end
