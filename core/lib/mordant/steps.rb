@@ -14,13 +14,20 @@ module Mordant
   #
   # and answers +operations(space)+: Pointwise operations in that domain, for the
   # working space given. Neutral parameters must give none. A step that declares
-  # +not_pointwise+ answers +process(space)+ instead, see Grade::Stage.
+  #
+  #   reach :area                    it depends on where a pixel is or on those near it
+  #   reach :time                    it depends on frames before and after
+  #
+  # answers +process(space)+ instead, with +margin(raster)+ or +window+; see Step#process.
   module Steps
     class << self
       # @return [Array<Class>] every step there is, by id
       def all
         LOADER.eager_load_dir(File.join(__dir__, "steps"))
-        Step.subclasses.select(&:name).sort_by(&:id)
+        return @all if @known == Step.subclasses.size
+
+        @known = Step.subclasses.size
+        @all = Step.subclasses.select(&:name).sort_by(&:id)
       end
 
       # @raise [UnknownIdError]

@@ -29,7 +29,7 @@ RSpec.shared_examples "a pointwise step" do
   end
 
   it "refuses parameters that are not declared, not finite or out of range, and names them" do
-    parameter = described_class.parameters.values.grep(Mordant::Steps::Parameter).first
+    parameter = described_class.parameters.values.grep(Mordant::Declared::Parameter).first
     odd = parameter ? {parameter.name => Float::NAN, parameter.name.to_s => parameter.range.end + 1} : {}
     {:nothing => 1.0, described_class.parameters.keys.first => nil, **odd}.each do |name, value|
       expect { described_class.new({name => value}) }.to raise_error(Mordant::ParameterError, /parameters/)

@@ -63,7 +63,7 @@ module Server
     def grade_of(member)
       shot = @output.order.cut.shot(member.key)
       recipe = shot.delivered(*@sheet.variant)
-      parts = [recipe.to_h, recipe.stamps, shot.clip.source_encoding, member.source_in, member.length, @output.order.cut.project.picture_stamp, @sheet.view.stamps]
+      parts = [recipe.stamp, shot.clip.source_encoding, member.source_in, member.length, @output.order.cut.project.picture_stamp, @sheet.view.stamps]
       Digest::SHA256.hexdigest(parts.to_json)[0, 12]
     end
 

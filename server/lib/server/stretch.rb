@@ -55,6 +55,13 @@ module Server
     # @raise [Mordant::MediaError] of one that is gone
     def sources = (shot ? [shot] : cut.loaded_shots).map(&:clip).uniq.to_h { |clip| [clip.path, clip.stamps] }
 
+    # @param paths [Array<String>] of clips
+    # @return [Array<Integer>] frames that show one of them
+    def frames_of(paths)
+      keys = (shot ? [shot] : cut.loaded_shots).select { |member| paths.include?(member.clip.path) }.map(&:id)
+      (0...length).select { |frame| timeline.layers(frame).any? { |layer| keys.include?(layer.shot.key) } }
+    end
+
     # @param frame [Integer] of the stretch
     # @return [Array(Mordant::Media::FrameFacts, Hash)] what a file says of it, and tokens of burn-ins
     def describe(frame, name:, written:)
@@ -79,11 +86,7 @@ module Server
     end
 
     # Keys count from the shot's first frame, not from that of its handle.
-    def shifted(source)
-      moving = source.moving
-      source.moving = ->(frame) { moving.call(frame - before) } if moving && shot
-      source
-    end
+    def shifted(source) = source.tap { source.start = -before if shot }
 
     def before = shot ? [@order.handles, shot.source_in].min : 0
 

@@ -34,6 +34,20 @@ module Mordant
         Rendering.fetch(name) unless name.empty?
       end
 
+      KEPT = 256
+
+      # The operations of a conversion, made once while its encodings stay what they are.
+      #
+      # @return [Array] Pointwise operations
+      def self.between(from, to, rendering = nil)
+        return [].freeze if from == to
+
+        @kept ||= {}
+        key = [Encoding.fetch(from), Encoding.fetch(to), rendering]
+        @kept.shift if @kept.size > KEPT
+        @kept[key] ||= new(from:, to:, rendering:).operations.freeze
+      end
+
       # @return [Array] Pointwise operations
       def operations
         return [] if from == to && from_range == to_range

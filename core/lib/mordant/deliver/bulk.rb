@@ -31,10 +31,16 @@ module Mordant
         @output = output
         if size
           @bake = baked(size)
-        elsif source.moving.nil? && source.plan.pointwise? && !Colour.encoding(source.plan.source).linear?
+        elsif Bulk.can?(source.plan)
           @bake, @error = nearest
         end
       end
+
+      # The one place where it is decided what ffmpeg may render: pictures that stand still and are
+      # made pixel by pixel, of codes that a lattice can be laid over.
+      #
+      # @param plan [Grade::Plan]
+      def self.can?(plan) = !plan.recipe.moving? && plan.pointwise? && !Colour.encoding(plan.source).linear?
 
       # @return [Float, nil] worst difference, in codes of the output; nil where nothing can be baked
       attr_reader :error

@@ -8,17 +8,18 @@ module Mordant
     class Programme
       # Where a shot's pictures come from and what becomes of them.
       #
-      # plan: of a grade that stands still; moving: a plan for each frame, counted from the
-      # shot's first one, of one that moves; others: the same with other grades, by variant.
-      Source = Struct.new(:reader, :plan, :moving, :others, keyword_init: true) do
-        # @param frame [Integer] from the shot's first one
+      # plan: of its grade; start: the frame of the shot that its first picture is, of one with
+      # handles below 0; others: the same with other grades, by variant.
+      Source = Struct.new(:reader, :plan, :start, :others, keyword_init: true) do
+        def initialize(start: 0, **rest) = super
+
+        # @param frame [Integer] of its pictures
         # @param variant [Object, nil] a key of others
         # @return [Grade::Plan]
-        def plan_at(frame, variant = nil)
-          return others.fetch(variant).plan_at(frame) if variant
+        def plan_at(frame, variant = nil) = variant ? others.fetch(variant).plan_at(frame) : plan.at(frame + start)
 
-          moving ? moving.call(frame) : plan
-        end
+        # @return [Integer] frames before and after that a picture depends on
+        def window(variant = nil) = (variant ? others.fetch(variant) : self).plan.recipe.window
       end
 
       # @param timeline [Cut::Timeline]
@@ -76,9 +77,30 @@ module Mordant
       def each_picture(shot, segment, variants)
         source = @sources[shot.key]
         frame = segment.first - shot.record_in
-        source.reader.each(first: shot.source_at(segment.first), count: segment.length, width: @width, height: @height) do |codes|
-          yield(variants.map { |variant| source.plan_at(frame, variant).run(codes) })
+        surrounded(source.reader, shot, segment, variants.map { |variant| source.window(variant) }.max) do |codes, around|
+          yield(variants.map { |variant| source.plan_at(frame, variant).run(codes, around:) })
           frame += 1
+        end
+      end
+
+      # Pictures of a segment in order, with those of the clip around each.
+      #
+      # @param window [Integer] frames before and after
+      # @yieldparam codes [Media::Codes]
+      # @yieldparam around [#call] see Grade::Moment.of
+      def surrounded(reader, shot, segment, window)
+        first = shot.source_at(segment.first)
+        from, to = [first - window, 0].max, (first + segment.length + window).clamp(first + segment.length, [shot.clip_frames, first + segment.length].max)
+        held, wanted, at = {}, first, from
+        reader.each(first: from, count: to - from, width: @width, height: @height) do |codes|
+          held[at] = codes
+          at += 1
+          while wanted < first + segment.length && (at > wanted + window || at == to)
+            middle = wanted
+            yield held.fetch(middle), ->(away) { held[middle + away] }
+            held.delete(middle - window)
+            wanted += 1
+          end
         end
       end
     end

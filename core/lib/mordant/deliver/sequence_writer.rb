@@ -55,6 +55,9 @@ module Mordant
         FileUtils.rm_f(Dir.children(path).select { |name| name.end_with?(".part") }.map { |name| File.join(path, name) })
       end
 
+      # @param records [Array<Integer>] frames that are to be made again
+      def forget(records) = FileUtils.rm_f(records.map { |record| file(record) })
+
       def abandon = FileUtils.rm_rf(path)
     end
   end

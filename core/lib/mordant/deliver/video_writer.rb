@@ -97,6 +97,12 @@ module Mordant
         raise if has?(records.end - 1) # all are there, and yet something is wrong
       end
 
+      # @param records [Array<Integer>] frames that are to be made again; parts with one of them go whole
+      def forget(records)
+        old = (Dir.exist?(folder) ? parts : []).select { |from, count| records.any? { |record| (from...(from + count)).cover?(record) } }
+        FileUtils.rm_f([path, *records.map { |record| frame_file(record) }, *old.map { |part| part_file(*part) }])
+      end
+
       def abandon = FileUtils.rm_rf(folder)
 
       private

@@ -2,7 +2,7 @@
 
 module Mordant
   module Grade
-    # Which pixels a step acts on: those it changes, or those of one of its regions.
+    # Which pixels a step acts on: those of its matte, those it changes, or those of one of its regions.
     class Acting
       # Change of a log code that counts in full.
       FULL = 0.02
@@ -23,13 +23,14 @@ module Mordant
         raise ParameterError.new(path: "region", expected: known.join(", "), found: region) unless region.nil? || known.include?(region.to_sym)
 
         @region = region&.to_sym
-        @after = plan.call(recipe.only([*before_ids(recipe, id), id])) unless @region
+        @after = plan.call(recipe.only([*before_ids(recipe, id), id])) unless @region || @entry.masked?
       end
 
       # @param codes [Media::Codes] as decoded
       # @return [Numo::SFloat] [n], 0..1
       def weights(codes)
         input = @before.run(codes)
+        return @entry.matte.weights(input.rgb, Moment.of(codes), @before.space) if @entry.masked? && @region.nil?
         return @entry.step.region_weights(@region, planes(input), @before.space) if @region
 
         change = (@after.run(codes).rgb - input.rgb).abs.max(axis: 0)

@@ -4,7 +4,7 @@ module Mordant
   module Grade
     # A step in its place in a recipe. Immutable.
     class Entry
-      KEYS = %w[id kind name enabled strength braid parameters keys].freeze
+      KEYS = %w[id kind name enabled strength braid parameters keys matte].freeze
 
       # @return [String] id, unique in its recipe
       attr_reader :id
@@ -16,6 +16,10 @@ module Mordant
       # @return [String, nil] neighbours with the same braid take the same input, and their
       #   changes are added
       attr_reader :braid
+      # @return [Matte::Composite, nil] what of the picture it acts on; nil: all
+      attr_reader :matte
+      # @return [Integer] frames that what owns the step began before the shot; its keys count from there
+      attr_reader :since
 
       # @param document [Hash] as parsed from JSON; id and kind are needed
       # @raise [ParameterError]
@@ -33,6 +37,8 @@ module Mordant
         reject("#{path}.parameters", "an object", parameters) unless parameters.is_a?(Hash)
         @step = kind.new(parameters, path: "#{path}.parameters")
         @keys = Keys.new(document.fetch("keys", []), kind:, path: "#{path}.keys")
+        @matte = document["matte"] && Matte::Composite.new(document["matte"], path: "#{path}.matte")
+        @since = 0
         freeze
       end
 
@@ -41,29 +47,60 @@ module Mordant
 
       # @param frame [Integer] from the shot's first one
       # @return [Entry] as it is there, which does not move
-      def at(frame) = moving? ? Entry.new(to_h.except("keys").merge("parameters" => @keys.at(frame).transform_keys(&:to_s))) : self
+      def at(frame)
+        return self unless moving?
+
+        step = @step.bound(@keys.at(frame + since))
+        copy { @step, @keys = step, Keys::NONE }
+      end
+
+      # @param share [Float] 0.0..1.0
+      # @return [Entry] with so much of its strength
+      def weakened(share) = copy { @strength *= share }
+
+      # @return [Integer] frames before and after that it depends on, wherever it is
+      def window = acts? ? [step.window, @keys.window].max : 0
+
+      # @param frames [Integer]
+      # @return [Entry] of an owner that began so many frames before the shot
+      def began(frames) = moving? ? copy { @since = frames } : self
+
+      # @return [Boolean] it acts on each pixel by itself, everywhere
+      def pointwise? = step.pointwise? && !masked?
+
+      # @return [Boolean] its matte leaves something out
+      def masked? = !(matte.nil? || matte.everywhere?)
 
       def enabled? = @enabled
 
       # Whether pictures depend on it.
       def acts? = enabled? && strength.positive? && !(moving? ? @keys.neutral? : step.neutral?)
 
-      # @return [Array] Pointwise operations in the step's domain, or a Stage
+      # @return [Array] Pointwise operations in the step's domain, at its strength
       def operations(space)
-        return [Stage.new(step.process(space), strength)] unless step.pointwise?
-
         own = step.operations(space)
         return own if strength == 1.0 || own.empty?
 
         [blend(Pointwise::Chain.new(own))]
       end
 
+      # @return [Section::Area, Section::Time] of a step that is not pointwise, in its domain
+      def section(space, strength: self.strength) = ((step.class.reach == :area) ? Section::Area : Section::Time).new(step, space, strength)
+
       def to_h
         {"id" => id, "kind" => step.class.id, "name" => name, "enabled" => enabled?, "strength" => strength,
-         **(braid ? {"braid" => braid} : {}), "parameters" => step.values.transform_keys(&:to_s), **(moving? ? {"keys" => @keys.to_a} : {})}
+         **(braid ? {"braid" => braid} : {}), "parameters" => step.values.transform_keys(&:to_s), **(moving? ? {"keys" => @keys.to_a} : {}),
+         **(matte ? {"matte" => matte.to_h} : {})}
       end
 
       private
+
+      def copy(&change)
+        dup.tap do |one|
+          one.instance_exec(&change)
+          one.freeze
+        end
+      end
 
       # What strength leaves: in + strength * (out - in), in the step's domain.
       # Curves stay curves.

@@ -15,6 +15,10 @@ module Mordant
       # @return [Array<Array<Entry>>]
       def strands = @recipes.flat_map(&:strands)
 
+      def began(frames) = Joined.new(@recipes.map { |recipe| recipe.began(frames) })
+
+      def weakened(share) = Joined.new(@recipes.map { |recipe| recipe.weakened(share) })
+
       protected
 
       def standing(frame) = Joined.new(@recipes.map { |recipe| recipe.at(frame) })

@@ -2,7 +2,7 @@
 
 module Mordant
   module Grade
-    # A step's parameters at some frames of a shot, counted from its first one. Between two
+    # A step's parameters at some frames, counted from the first one of what owns it. Between two
     # of them numbers go straight from one to the other, and all else stays as at the first;
     # before the first and after the last nothing moves. Immutable.
     class Keys
@@ -26,9 +26,12 @@ module Mordant
 
       def empty? = @keys.empty?
 
+      # @return [Integer] see Steps::Step#window, the most of all
+      def window = @keys.map { |_, step| step.window }.max || 0
+
       def neutral? = @keys.all? { |_, step| step.neutral? }
 
-      # @param frame [Integer] from the shot's first one
+      # @param frame [Integer] from the owner's first one
       # @return [Hash{Symbol => Object}] parameters there
       def at(frame)
         after = @keys.find_index { |place, _| place > frame }
@@ -47,9 +50,10 @@ module Mordant
         start.to_h { |name, value| [name, numbers?(name) ? mix(value, target.fetch(name), share) : value] }
       end
 
-      def numbers?(name) = @kind.parameters.fetch(name).is_a?(Steps::Parameter)
+      def numbers?(name) = @kind.parameters.fetch(name).is_a?(Declared::Parameter)
 
       def mix(a, b, share) = a.is_a?(Array) ? a.zip(b).map { |x, y| mix(x, y, share) } : a + (b - a) * share
     end
+    Keys::NONE = Keys.new([], kind: nil, path: "keys")
   end
 end

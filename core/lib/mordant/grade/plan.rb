@@ -6,8 +6,8 @@ module Mordant
     # working space. An Output goes on from there.
     #
     # Neutral and switched-off steps vanish, neighbouring pointwise operations fuse
-    # (see Pointwise::Chain). A step that depends on where a pixel is, or on others, is
-    # a barrier between chains: a Stage.
+    # (see Pointwise::Chain). What sees more than a pixel's own value, or acts on a part of the
+    # picture only, stands between them: see Section.
     class Plan
       # A scene brought into a display-referred space is rendered with this.
       SCENE_TO_DISPLAY = "sdr-video-1.0"
@@ -20,17 +20,30 @@ module Mordant
       # @raise [UnknownIdError, MediaError, FormatError]
       def initialize(recipe:, source:, space: Colour::WorkingSpace.default, compress: false)
         @recipe, @source, @space, @compress = recipe, source, space, compress
-        @head, tail = operations
-        @parts = join(@head + tail)
-        @tail = tail
+        @head, @tail = operations
+        @sections = joined(@head + @tail)
       end
 
+      # @return [Array<#call>] in signal order, the first a Section::Fused; see Section
+      attr_reader :sections
+
       # @return [Boolean] a look-up table can stand for it
-      def pointwise? = @parts.one?
+      def pointwise? = sections.one?
+
+      # @param frame [Integer] from the shot's first one
+      # @return [Plan] as it is there
+      def at(frame) = recipe.moving? ? Plan.new(recipe: recipe.at(frame), source:, space:, compress: @compress) : self
+
+      # @param raster [#width, #height] of the whole picture
+      # @return [Integer] pixels around one that it depends on
+      def margin(raster) = sections.sum { |section| section.margin(raster) }
+
+      # @return [Integer] frames before and after that it depends on
+      def window = sections.sum(&:window)
 
       # @return [Pointwise::Chain] from the source's code values to the working space
       # @raise [ParameterError] of a plan that is not pointwise
-      def chain = only_chain(@parts)
+      def chain = only_chain(sections)
 
       # What does not depend on the values of any parameter, up to the first step.
       #
@@ -42,14 +55,12 @@ module Mordant
 
       # @return [Pointwise::Chain] what follows the head
       # @raise [ParameterError] of a plan that is not pointwise
-      def tail = only_chain(join(@tail))
+      def tail = only_chain(joined(@tail))
 
       # @param codes [Media::Codes]
+      # @param around [#call, nil] see Moment.of
       # @return [Frame] graded, in log codes of the working space
-      def run(codes)
-        rgb = @parts.first.from_codes(codes.rgb)
-        codes.to_frame(finish(rgb, codes.width, codes.height), encoding: space.log)
-      end
+      def run(codes, around: nil) = picture(Moment.of(codes, around:))
 
       # @param frame [Frame] in the source encoding
       # @return [Frame] graded, in log codes of the working space
@@ -58,25 +69,54 @@ module Mordant
         unless frame.encoding == source
           raise ParameterError.new(path: "frame.encoding", expected: source, found: frame.encoding)
         end
-        frame.with(finish(@parts.first.call(frame.rgb), frame.width, frame.height), encoding: space.log)
+        picture(Moment.of(frame))
+      end
+
+      BAND = 4 * 1024 * 1024 # pixels of a window, margins included, where it can be kept to
+
+      # @param moment [Moment]
+      # @return [Frame] of its window, graded, in log codes of the working space
+      def picture(moment)
+        bands = bands(moment)
+        rgb = bands.one? ? rgb(moment) : Numo::SFloat.new(3, moment.window.size).allocate
+        first = 0
+        bands.each do |band|
+          next if bands.one?
+
+          rgb[true, first...(first + band.size)] = rgb(moment.at(band))
+          first += band.size
+        end
+        Frame.new(rgb, width: moment.window.width, height: moment.window.height, encoding: space.log)
       end
 
       private
 
-      def finish(rgb, width, height)
-        @parts.drop(1).reduce(rgb) do |held, part|
-          part.is_a?(Stage) ? part.call(held, width, height) : part.call(held)
-        end
+      # What sections up to one make of a moment, each asking the one before it.
+      def rgb(moment, upto = sections.size - 1)
+        return moment.entered(sections.first.chain) if upto.zero?
+
+        sections[upto].call(moment) { |other| rgb(other, upto - 1) }
       end
 
-      # Chains with stages between them; the first part is a chain.
-      def join(list)
-        runs = list.slice_when { |a, b| a.is_a?(Stage) || b.is_a?(Stage) }.map { |run| run.first.is_a?(Stage) ? run.first : Pointwise::Chain.new(run) }
-        runs.first.is_a?(Pointwise::Chain) ? runs : [Pointwise::Chain.new([]), *runs]
+      # Rows of a window that are rendered at once, so that memory stays flat where margins let it.
+      def bands(moment)
+        whole = moment.window
+        return [whole] if whole.size <= BAND || pointwise?
+
+        rows = [BAND / whole.width - 2 * margin(moment), whole.height / 8, 16].max
+        (0...whole.height).step(rows).map { |top| Window.new(left: whole.left, top: whole.top + top, width: whole.width, height: [rows, whole.height - top].min) }
       end
+
+      # Runs of operations as one section each; the first is one of them.
+      def joined(list)
+        runs = list.slice_when { |a, b| section?(a) || section?(b) }.map { |run| section?(run.first) ? run.first : Section::Fused.new(Pointwise::Chain.new(run)) }
+        runs.first.is_a?(Section::Fused) ? runs : [Section::Fused.new(Pointwise::Chain.new([])), *runs]
+      end
+
+      def section?(part) = part.respond_to?(:margin)
 
       def only_chain(parts)
-        return parts.first if parts.one?
+        return parts.first.chain if parts.one?
 
         raise ParameterError.new(path: "recipe", expected: "steps a look-up table can hold", found: recipe.beyond_luts.map(&:name).join(", "))
       end
@@ -84,8 +124,8 @@ module Mordant
       # @return [Array<Array<Entry>>] what acts, steps side by side together
       def strands = recipe.strands.map { |group| group.select(&:acts?) }.reject(&:empty?)
 
-      # @return [Symbol] steps side by side meet in log codes
-      def domain_of(group) = group.one? ? group.first.step.class.domain : :log
+      # @return [Symbol] steps side by side, and those with a matte, meet in log codes
+      def domain_of(group) = (group.one? && !group.first.masked?) ? group.first.step.class.domain : :log
 
       # @return [Array<Array>] up to the first step, and from there on
       def operations
@@ -93,7 +133,7 @@ module Mordant
         parts = strands.map do |group|
           domain = space.encoding_of(domain_of(group))
           before, at = convert(at, domain), domain
-          [before, group.one? ? group.first.operations(space) : [braided(group)]]
+          [before, parts_of(group)]
         end
         leaving = convert(at, space.log)
         return [entered + leaving, []] if parts.empty?
@@ -101,11 +141,25 @@ module Mordant
         [entered + parts.first.first, [*parts.first.last, *parts.drop(1).flatten, *leaving]]
       end
 
-      def braided(group)
-        Pointwise::Braid.new(group.map do |entry|
-          own = space.encoding_of(entry.step.class.domain)
-          Pointwise::Chain.new([*convert(space.log, own), *entry.operations(space), *convert(own, space.log)])
-        end)
+      # @return [Array] operations and sections
+      def parts_of(group)
+        return [weighted(group)] if group.any?(&:masked?)
+        return [Pointwise::Braid.new(group.map { |entry| Pointwise::Chain.new(in_log_codes(entry, entry.operations(space))) })] unless group.one?
+
+        group.first.pointwise? ? group.first.operations(space) : [group.first.section(space)]
+      end
+
+      def weighted(group)
+        strands = group.map do |entry|
+          own = entry.step.pointwise? ? entry.step.operations(space) : [entry.section(space, strength: 1.0)]
+          Section::Weighted::Strand.new(sections: joined(in_log_codes(entry, own)), matte: (entry.matte if entry.masked?), share: entry.strength)
+        end
+        Section::Weighted.new(strands, space)
+      end
+
+      def in_log_codes(entry, parts)
+        own = space.encoding_of(entry.step.class.domain)
+        [*convert(space.log, own), *parts, *convert(own, space.log)]
       end
 
       # What happens to the source before all steps, and the encoding it is in then.
@@ -122,7 +176,7 @@ module Mordant
 
       def compressed = @compress ? [*convert(source, "acescg"), Colour::ACES::GamutCompression.new] : []
 
-      def convert(from, to, rendering = nil) = Colour::Conversion.new(from:, to:, rendering:).operations
+      def convert(from, to, rendering = nil) = Colour::Conversion.between(from, to, rendering)
     end
   end
 end

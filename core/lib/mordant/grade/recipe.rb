@@ -5,7 +5,8 @@ module Mordant
     # A grade: steps from top to bottom in signal order. Immutable.
     #
     # As a document: {"steps": [{"id", "kind", "name", "enabled", "strength",
-    # "parameters"}, ...]}, and "keys" of a step that moves, see Keys.
+    # "parameters"}, ...]}, "keys" of a step that moves, see Keys, and "matte" of one that acts on a
+    # part of the picture, see Matte::Composite.
     class Recipe
       LARGEST = 64 # steps
 
@@ -72,19 +73,26 @@ module Mordant
       # Whether it changes from frame to frame.
       def moving? = entries.any?(&:moving?)
 
+      # @return [Integer] frames before and after that a picture depends on, wherever it is
+      def window = entries.sum(&:window)
+
       # @param frame [Integer] from the shot's first one
       # @return [Recipe] as it is there
       def at(frame) = moving? ? standing(frame) : self
 
+      # @param frames [Integer]
+      # @return [Recipe] of an owner that began so many frames before the shot: a wash
+      def began(frames) = (moving? && !frames.zero?) ? with(entries.map { |entry| entry.began(frames) }) : self
+
       # @return [Array<Entry>] that change pictures and that no look-up table can hold
-      def beyond_luts = entries.select { |entry| entry.acts? && (entry.moving? || !entry.step.pointwise?) }
+      def beyond_luts = entries.select { |entry| entry.acts? && (entry.moving? || !entry.pointwise?) }
 
       # @return [Recipe] without them
       def within_luts = beyond_luts.empty? ? self : only((entries - beyond_luts).map(&:id))
 
       # @param share [Float] 0.0..1.0
       # @return [Recipe] with so much of every step's strength
-      def weakened(share) = (share == 1.0) ? self : Recipe.new("steps" => entries.map { |entry| entry.to_h.merge("strength" => entry.strength * share) })
+      def weakened(share) = (share == 1.0) ? self : with(entries.map { |entry| entry.weakened(share) })
 
       # What files the steps read and when they were last changed; pictures depend on it.
       #
@@ -93,11 +101,24 @@ module Mordant
 
       def to_h = {"steps" => entries.map(&:to_h)}
 
+      # What pictures depend on of it, the files its steps read and its owner's time included.
+      #
+      # @return [Array] for JSON
+      def stamp = [to_h, stamps, *(entries.map(&:since) if moving?)]
+
       protected
 
-      def standing(frame) = Recipe.new("steps" => entries.map { |entry| entry.at(frame).to_h })
+      def standing(frame) = with(entries.map { |entry| entry.at(frame) })
 
-      def picked(ids) = Recipe.new("steps" => entries.select { |entry| ids.include?(entry.id) }.map(&:to_h))
+      def picked(ids) = with(entries.select { |entry| ids.include?(entry.id) })
+
+      # Entries that have been checked already.
+      def with(entries)
+        dup.tap do |recipe|
+          recipe.instance_variable_set(:@entries, entries.freeze)
+          recipe.freeze
+        end
+      end
 
       private
 

@@ -14,7 +14,7 @@ module Mordant
 
       named :lens_shading, "Lens shading"
       domain :linear
-      not_pointwise
+      reach :area
 
       parameter :amount, label: "amount", unit: :stops, range: -2.0..4.0, neutral: 0.0, channels: CHANNELS,
         about: "Light given back in the corners."
@@ -30,20 +30,18 @@ module Mordant
 
       private
 
-      def shade(rgb, width, height)
+      def shade(rgb, moment)
         out = rgb.dup
-        distances = distance(width, height)
-        gains = gains_for(distances)
+        gains = gains_for(distance(moment))
         3.times { |channel| out[channel, true] = rgb[channel, true] * gains[channel] }
         out
       end
 
-      # (r / R) ^ shape for every pixel.
-      def distance(width, height)
-        across = (Numo::SFloat.new(width).seq + 0.5) / width - 0.5 - centre[0]
-        down = (Numo::SFloat.new(height).seq + 0.5) / height - 0.5 - centre[1]
-        squares = ((across * width)**2).reshape(1, width) + ((down * height)**2).reshape(height, 1)
-        share = squares.reshape(width * height) / ((width**2 + height**2) / 4.0)
+      # (r / R) ^ shape for every pixel of the window.
+      def distance(moment)
+        across, down = moment.places
+        squares = (across - centre[0] * moment.width)**2 + (down - centre[1] * moment.height)**2
+        share = squares.reshape(moment.window.size) / ((moment.width**2 + moment.height**2) / 4.0)
         Colour::Piecewise.power(share, shape / 2)
       end
 

@@ -3,44 +3,33 @@
 module Mordant
   module Steps
     # One operation of a recipe with its parameter values. Immutable.
-    class Step
+    class Step < Declared
+      DOMAINS = %i[log linear].freeze
+      REACHES = %i[pixel area time].freeze
+
       class << self
-        attr_reader :id, :label
-
-        def named(id, label)
-          @id, @label = id.to_s.freeze, label.freeze
-        end
-
-        # @param name [Symbol, nil] :log, :linear or :display; without one, what was declared
+        # @param name [Symbol, nil] one of DOMAINS; without one, what was declared
+        # @raise [ArgumentError]
         def domain(name = nil)
-          name ? @domain = name : @domain
+          return @domain unless name
+          raise ArgumentError, "#{self}: a step works on #{DOMAINS.join(" or ")} values of the working space, not on #{name} ones; convert within operations" unless DOMAINS.include?(name)
+
+          @domain = name
         end
 
-        def parameter(name, **declaration)
-          parameters[name] = Parameter.new(name, **declaration)
-          define_method(name) { @values.fetch(name) }
+        # What a step sees of a picture: the pixel's own value; pixels near it, or where it is; or
+        # frames before and after.
+        #
+        # @param name [Symbol, nil] one of REACHES; without one, what was declared, :pixel else
+        # @raise [ArgumentError]
+        def reach(name = nil)
+          return @reach || :pixel unless name
+          raise ArgumentError, "#{self}: a reach is #{REACHES.join(", ")}, not #{name}" unless REACHES.include?(name)
+
+          @reach = name
         end
 
-        # A parameter that is one of some texts; see TextParameter.
-        def text(name, **declaration)
-          parameters[name] = TextParameter.new(name, **declaration)
-          define_method(name) { @values.fetch(name) }
-        end
-
-        # A parameter that is a curve; see PointsParameter.
-        def points(name, **declaration)
-          parameters[name] = PointsParameter.new(name, **declaration)
-          define_method(name) { @values.fetch(name) }
-        end
-
-        # @return [Hash{Symbol => Parameter, TextParameter, PointsParameter}]
-        def parameters = (@parameters ||= {})
-
-        # Says that a step depends on where a pixel is, or on others: it then has
-        # process(space) instead of operations(space), see Grade::Stage.
-        def not_pointwise = @not_pointwise = true
-
-        def pointwise? = !@not_pointwise
+        def pointwise? = reach == :pixel
 
         # Handles of hand-made controls; see Balance.
         def handles(list = nil)
@@ -55,50 +44,33 @@ module Mordant
           list ? @regions = list.freeze : (@regions || [].freeze)
         end
 
-        def neutral = new({})
-
         # @return [Hash] what an interface needs to know
-        def to_h
-          of = ->(kind) { parameters.values.grep(kind).map(&:to_h) }
-          {id:, label:, domain: domain.to_s, pointwise: pointwise?, parameters: of[Parameter], texts: of[TextParameter],
-           curves: of[PointsParameter], handles:, regions:}
-        end
+        def to_h = {**super, domain: domain.to_s, reach: reach.to_s, pointwise: pointwise?, handles:, regions:}
       end
-
-      # @param values [Hash{String, Symbol => Object}] those left out are neutral
-      # @param path [String] where they stand, for errors
-      # @raise [ParameterError]
-      def initialize(values, path: "parameters")
-        given = values.transform_keys(&:to_sym)
-        unknown = given.keys - self.class.parameters.keys
-        unless unknown.empty?
-          raise ParameterError.new(path:, expected: "parameters of #{self.class.id} " \
-            "(#{self.class.parameters.keys.join(", ")})", found: unknown.first.to_s)
-        end
-        @values = self.class.parameters.to_h do |name, parameter|
-          [name, given.key?(name) ? parameter.check(given[name], "#{path}.#{name}") : parameter.neutral_value]
-        end.freeze
-        agree(path)
-      end
-
-      # @return [Hash{Symbol => Float, Array<Float>, String}]
-      attr_reader :values
-
-      # Refuses values that are each in range but do not go together.
-      #
-      # @raise [ParameterError]
-      def agree(_path) = nil
 
       def pointwise? = self.class.pointwise?
 
       # @return [Array] what files it reads, and when they were last changed
       def stamps = []
 
-      def neutral? = @values.all? { |name, value| value == self.class.parameters[name].neutral_value }
-
       # @param space [Colour::WorkingSpace]
       # @return [Array] Pointwise operations in the declared domain; none when neutral
       def operations(space) = raise(NotImplementedError, "#{self.class} has no operations")
+
+      # Of a step that reaches over an area or over time: what it does, in the declared domain.
+      #
+      # @param space [Colour::WorkingSpace]
+      # @return [#call] of an area: a Numo::SFloat [3, n] of a Grade::Moment's window, and the moment, to
+      #   a new one, right but for margin pixels at edges that are not the picture's; of time: the
+      #   frames there are from window before to window after, in order, to a new one
+      def process(space) = raise(NotImplementedError, "#{self.class} has no process")
+
+      # @param raster [#width, #height] of the whole picture
+      # @return [Integer] pixels around one that it depends on
+      def margin(_raster) = 0
+
+      # @return [Integer] frames before and after that it depends on
+      def window = 0
 
       # What the step makes of grey along the tone axis, for steps that have such
       # a curve.

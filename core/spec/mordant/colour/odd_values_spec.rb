@@ -56,7 +56,7 @@ RSpec.describe "Values no picture should hold" do
 
   Mordant::Steps.all.each do |step|
     it "are defined in the step #{step.id}, every number off its neutral value" do
-      values = step.parameters.values.grep(Mordant::Steps::Parameter).to_h do |parameter|
+      values = step.parameters.values.grep(Mordant::Declared::Parameter).to_h do |parameter|
         moved = parameter.neutral + (parameter.range.end - parameter.neutral) * 0.05
         [parameter.name, parameter.channels ? [moved] * parameter.channels.size : moved]
       end

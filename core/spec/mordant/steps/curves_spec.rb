@@ -66,7 +66,7 @@ RSpec.describe Mordant::Steps::Curves do
   end
 end
 
-RSpec.describe Mordant::Steps::Spline do
+RSpec.describe Mordant::Declared::Spline do
   it "never overshoots its points" do
     Random.srand(4)
     20.times do

@@ -3,7 +3,7 @@
 require "spec_helper"
 
 RSpec.describe Mordant::Steps::LensShading do
-  def shaded(rgb, width, height, **parameters) = described_class.new(parameters).process(Mordant::Colour::WorkingSpace.default).call(rgb, width, height)
+  def shaded(rgb, width, height, **parameters) = described_class.new(parameters).process(Mordant::Colour::WorkingSpace.default).call(rgb, Mordant::Grade::Moment.of(Mordant::Frame.new(rgb, width:, height:, encoding: "acescg")))
 
   def flat(width, height) = Numo::SFloat.ones(3, width * height)
 

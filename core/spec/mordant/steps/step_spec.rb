@@ -42,10 +42,10 @@ RSpec.describe Mordant::Steps do
   end
 
   it "gives every real step a neutral value in range, and words about each parameter" do
-    described_class.all.flat_map { |step| step.parameters.values }.grep(Mordant::Steps::Parameter).each do |parameter|
+    described_class.all.flat_map { |step| step.parameters.values }.grep(Mordant::Declared::Parameter).each do |parameter|
       expect(parameter.range).to cover(parameter.neutral), parameter.name.to_s
       expect(parameter.about).to end_with(".")
-      expect(Mordant::Steps::Parameter::UNITS).to include(parameter.unit)
+      expect(Mordant::Declared::Parameter::UNITS).to include(parameter.unit)
     end
   end
 end

@@ -109,9 +109,12 @@ module Server
     # @return [Mordant::Deliver::Programme::Source]
     def source_of(shot)
       recipe = block_given? ? yield(shot) : shot.grade
-      plan = ->(frame) { project.plan(recipe.at(frame), shot.clip.code_encoding) }
-      Mordant::Deliver::Programme::Source.new(reader: shot.clip.reader, plan: plan.call(0), moving: recipe.moving? ? plan : nil)
+      Mordant::Deliver::Programme::Source.new(reader: shot.clip.reader, plan: project.plan(recipe, shot.clip.code_encoding))
     end
+
+    # @param shot_id [Integer, nil]
+    # @return [Integer] record frame at which that shot begins; the cut's first one of a shot that is not there
+    def record_in(shot_id) = (@record_ins ||= timeline.shots.to_h { |one| [one.key, one.record_in] }).fetch(shot_id) { timeline.shots.first&.record_in.to_i }
 
     # @param frame [Integer] record frame
     # @return [Mordant::Cut::Timecode]

@@ -43,16 +43,18 @@ module Server
       update!(status: "cancelled", finished_at: Time.now)
     end
 
-    # Makes place for its frames, or goes on with those that are there; not with frames of
-    # sources that were other ones.
+    # Makes place for its frames, or goes on with those that are there; not with frames whose
+    # source was another one.
     #
     # @param stretch [Stretch] that it is of
     # @raise [Mordant::Error, SystemCallError]
     def begin_with(stretch)
       now = stretch.sources
-      throw_away if started_at && sources != now
+      replaced = sources.keys.reject { |source| sources[source] == now[source] }
+      writing = writer(stretch)
+      writing.forget(stretch.frames_of(replaced)) && forget_found if replaced.any?
       Mordant::Deliver::Naming.place(Settings.delivery, path) unless started_at
-      writer(stretch).open
+      writing.open
       update!(status: "running", stage: "frames", message: nil, started_at: Time.now, sources: now)
     end
 
@@ -103,7 +105,9 @@ module Server
       update!(done: 0)
       writer.abandon
       FileUtils.rm_f(file) unless made_as.format.sequence?
-      Part.of(order, shot_id).update_all(["found = found - ?", id.to_s])
+      forget_found
     end
+
+    def forget_found = Part.of(order, shot_id).update_all(["found = found - ?", id.to_s])
   end
 end

@@ -106,7 +106,7 @@ module Server
     # @param washes [Boolean] with those
     # @return [Mordant::Grade::Recipe]
     def grade(trial = {}, washes: true)
-      first, *others = layers(washes:).map { |one| trial.fetch(one.id) { one.grade } }
+      first, *others = layers(washes:).map { |one| in_time_of(one, trial.fetch(one.id) { one.grade }) }
       first.followed_by(*others)
     end
 
@@ -118,7 +118,7 @@ module Server
     def delivered(graded, look)
       return Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT) unless graded
 
-      laid = washes.select(&:enabled).map { |wash| wash.recipe.grade.weakened(look) }
+      laid = washes.select(&:enabled).map { |wash| in_time_of(wash.recipe, wash.recipe.grade).weakened(look) }
       grade(washes: false).followed_by(*laid)
     end
 
@@ -144,6 +144,17 @@ module Server
 
     def choose(version, words)
       Change.record(cut.project, words: words[0, Change::LONGEST], states: {self => {"active_recipe_id" => version.id}})
+    end
+
+    # What moves in a wash counts from the wash's first frame, not from the shot's.
+    #
+    # @param row [Recipe]
+    # @param grade [Mordant::Grade::Recipe] of it
+    def in_time_of(row, grade)
+      return grade unless row.wash_id && grade.moving?
+
+      wash = cut.loaded_washes.find { |one| one.id == row.wash_id }
+      grade.began(record_in - cut.record_in(wash.from_shot_id))
     end
   end
 end

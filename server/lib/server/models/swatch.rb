@@ -3,11 +3,13 @@
 require "fileutils"
 
 module Server
-  # A kept recipe with the picture it made, at the project's full raster, for shots of any
+  # A kept recipe with the picture it made, for shots of any
   # cut and project. Ten of them hang on pegs, the digit keys.
   class Swatch < Record
     PEGS = (0..9)
     LONGEST = {"name" => 80, "description" => 2000, "folder" => 200}.freeze
+
+    LARGEST = [1920, 1080].freeze # pixels of its picture
 
     class << self
       # @param shot [Shot]
@@ -55,11 +57,15 @@ module Server
          timecode: shot.cut.timecode(frame).to_s}
       end
 
-      # The finished picture in the leading target's codes, 16 bits.
+      # The finished picture in the leading target's codes, 16 bits, no larger than LARGEST.
       def png(shot, frame)
-        project = shot.cut.project
-        codes = shot.clip.reader.frame(shot.source_in + frame - shot.record_in, width: project.width, height: project.height)
-        Mordant::Media::Png.encode(project.output.run(shot.cut.source_of(shot).plan_at(frame - shot.record_in).run(codes)), bits: 16, compression: 3)
+        project, clip = shot.cut.project, shot.clip
+        scale = [1.0, *LARGEST.zip([project.width, project.height]).map { |most, edge| most.fdiv(edge) }].min
+        width, height = [project.width, project.height].map { |edge| (edge * scale).round }
+        number = shot.source_in + frame - shot.record_in
+        at = ->(away) { clip.reader.frame(number + away, width:, height:) if (0...clip.frames).cover?(number + away) }
+        working = shot.cut.source_of(shot).plan_at(frame - shot.record_in).run(at[0], around: at)
+        Mordant::Media::Png.encode(project.output.run(working), bits: 16, compression: 3)
       end
     end
 

@@ -38,7 +38,7 @@ module Server
       def picture(wish, size: "full")
         return finished(wish, REDUCTIONS.fetch(size)) if wish.still
 
-        layers = feeds(wish).map { |feed, share| [plan(wish.project, wish.recipe_of(feed.shot), feed.encoding).run(feed.codes(REDUCTIONS.fetch(size))), share] }
+        layers = feeds(wish).map { |feed, share| [feed.through(plan(wish.project, wish.recipe_of(feed.shot), feed.encoding), REDUCTIONS.fetch(size)), share] }
         working = layers.first.first
         working = Mordant::Deliver::Programme.mix(working, *layers.last) if layers.size > 1
         measured = wish.screen.measured(working)
@@ -131,7 +131,7 @@ module Server
         recipe = wish.recipe_of(feed.shot)
         return unless recipe.entries.any? { |entry| entry.id == step }
 
-        plan(wish.project, recipe.before(step), feed.encoding).run(feed.codes(SMALL_REDUCTION))
+        feed.through(plan(wish.project, recipe.before(step), feed.encoding), SMALL_REDUCTION)
       end
 
       # Which pixels of a frame a step acts on; see Mordant::Grade::Acting.
@@ -148,7 +148,7 @@ module Server
       # @param source [String] encoding id
       # @return [Mordant::Grade::Plan]
       def plan(project, recipe, source)
-        key = [recipe.to_h, recipe.stamps, Mordant::Colour.encoding(source), project.working_space, project.compress_gamut]
+        key = [recipe.stamp, Mordant::Colour.encoding(source), project.working_space, project.compress_gamut]
         kept = @plans.delete(key) || project.plan(recipe, source)
         @plans[key] = kept
         @plans.shift while @plans.size > PLANS
@@ -180,11 +180,14 @@ module Server
       def feed(wish, layer)
         shot = wish.cut.shot(layer.shot.key)
         width, height = Desk.raster(wish.project)
-        return Feed.new(shot, wish.test.encoding) { |reduction| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
+        return Feed.new(shot, wish.test.encoding) { |reduction, _| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
 
-        Feed.new(shot, shot.clip.code_encoding) do |reduction|
-          copy = Copies.current.reader(shot.clip, width, height) if wish.passing && !@store.there?(shot.clip, layer.source_frame, width:, height:)
-          @store.fetch(shot.clip, layer.source_frame, width:, height:, reduction:, copy:, ahead: copy ? COPIED_AHEAD : FrameStore.ahead(shot.clip))
+        Feed.new(shot, shot.clip.code_encoding) do |reduction, away|
+          number = layer.source_frame + away
+          next unless (0...shot.clip.frames).cover?(number)
+
+          copy = Copies.current.reader(shot.clip, width, height) if wish.passing && !@store.there?(shot.clip, number, width:, height:)
+          @store.fetch(shot.clip, number, width:, height:, reduction:, copy:, ahead: copy ? COPIED_AHEAD : FrameStore.ahead(shot.clip))
         end
       end
 

@@ -13,13 +13,18 @@ module Server
       # @param shot [Shot]
       # @param encoding [String]
       # @yieldparam reduction [Integer] see Mordant::Media::Codes#reduce
-      # @yieldreturn [Mordant::Media::Codes]
+      # @yieldparam away [Integer] frames
+      # @yieldreturn [Mordant::Media::Codes, nil] nil where the clip has no such frame
       def initialize(shot, encoding, &codes)
         @shot, @encoding, @codes = shot, encoding, codes
       end
 
       # @return [Mordant::Media::Codes]
-      def codes(reduction = 1) = @codes.call(reduction)
+      def codes(reduction = 1) = @codes.call(reduction, 0)
+
+      # @param plan [Mordant::Grade::Plan]
+      # @return [Mordant::Frame] what it makes of this frame
+      def through(plan, reduction = 1) = plan.run(codes(reduction), around: ->(away) { @codes.call(reduction, away) })
 
       # @param codes [Mordant::Media::Codes]
       # @return [Array<Float>] what its file has for them, of full range

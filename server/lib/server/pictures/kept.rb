@@ -49,7 +49,7 @@ module Server
       def shot_stamp(wish, shot)
         recipe = wish.whole.recipe_of(shot)
         project = wish.project
-        [Desk.current.clip_stamp(project, shot.clip), recipe.to_h, recipe.stamps, shot.clip.source_encoding]
+        [Desk.current.clip_stamp(project, shot.clip), recipe.stamp, shot.clip.source_encoding]
       end
 
       def project_stamp(wish)

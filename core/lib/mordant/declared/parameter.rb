@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Mordant
-  module Steps
+  class Declared
     # One declared parameter of a step: a number, or a row of named numbers.
     #
     # unit is one of UNITS; it says how the number is written, never how it acts.
@@ -14,7 +14,9 @@ module Mordant
         exponent: {suffix: "", decimals: 3, nudge: 0.01},
         code: {suffix: "", decimals: 3, nudge: 0.005},
         share: {suffix: "%", decimals: 1, nudge: 0.01, shown_times: 100.0},
-        points: {suffix: "pt", decimals: 1, nudge: 1.0}
+        points: {suffix: "pt", decimals: 1, nudge: 1.0},
+        degrees: {suffix: "°", decimals: 1, nudge: 1.0},
+        frames: {suffix: "fr", decimals: 0, nudge: 1.0}
       }.freeze
 
       attr_reader :name, :label, :channels, :unit, :range, :neutral, :about

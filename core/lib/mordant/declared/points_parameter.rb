@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Mordant
-  module Steps
+  class Declared
     # One declared parameter of a step that is a curve through freely placed points:
     # rows of place and value, places rising. Without points the curve is neutral.
     class PointsParameter

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Mordant
-  module Steps
+  class Declared
     # A smooth curve through points that never overshoots them: between neighbours that
     # rise it rises, between equal ones it is flat.
     #

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Mordant
-  module Steps
+  class Declared
     # One declared parameter of a step that is a text: the id of an encoding, the path
     # of a LUT in the library, or one of a few words.
     class TextParameter

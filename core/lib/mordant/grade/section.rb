@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Grade
+    # What a plan is a list of. A section has
+    #
+    #   call(moment) { |moment| rgb }   what it makes of what comes before it, which it asks for at
+    #                                   the moments it needs: Numo::SFloat [3, n] of the window
+    #   margin(raster)                  pixels around one that it depends on
+    #   window                          frames before and after that it depends on
+    #   pointwise?                      a lattice can stand for it
+    #
+    # and never writes to what it was given.
+    module Section
+      # A run of pointwise operations.
+      class Fused
+        # @return [Pointwise::Chain]
+        attr_reader :chain
+
+        # @param chain [Pointwise::Chain]
+        def initialize(chain)
+          @chain = chain
+          freeze
+        end
+
+        def call(moment) = chain.call(yield(moment))
+
+        def margin(_raster) = 0
+
+        def window = 0
+
+        def pointwise? = true
+      end
+
+      # A step that sees an area, at its strength.
+      class Area
+        # @param step [Steps::Step]
+        # @param space [Colour::WorkingSpace]
+        # @param strength [Float]
+        def initialize(step, space, strength)
+          @step, @process, @strength = step, step.process(space), strength
+          freeze
+        end
+
+        def call(moment)
+          more = moment.grown(margin(moment))
+          input = yield(more)
+          changed = moment.window.cut(@process.call(input, more), more.window)
+          (@strength == 1.0) ? changed : Section.mixed(moment.window.cut(input, more.window), changed, @strength)
+        end
+
+        def margin(raster) = @step.margin(raster)
+
+        def window = 0
+
+        def pointwise? = false
+      end
+
+      # A step that sees frames before and after, at its strength.
+      class Time
+        def initialize(step, space, strength)
+          @step, @process, @strength = step, step.process(space), strength
+          freeze
+        end
+
+        def call(moment)
+          around = (-window..window).filter_map { |away| moment.neighbour(away)&.then { |one| [away, yield(one)] } }.to_h
+          changed = @process.call(around.values)
+          (@strength == 1.0) ? changed : Section.mixed(around.fetch(0), changed, @strength)
+        end
+
+        def margin(_raster) = 0
+
+        def window = @step.window
+
+        def pointwise? = false
+      end
+
+      # @return [Numo::SFloat] input + share * (changed - input); changed is used up
+      def self.mixed(input, changed, share)
+        changed.inplace - input
+        changed.inplace * share
+        (changed.inplace + input).out_of_place!
+      end
+    end
+  end
+end

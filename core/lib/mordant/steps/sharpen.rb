@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Steps
+    # Raises detail below a size, of luma and of colour apart; see Area::Detail.
+    class Sharpen < Step
+      named :sharpen, "Sharpen"
+      domain :log
+      reach :area
+
+      parameter :size, label: "size", unit: :share, range: 0.0005..0.1, neutral: 0.0015, about: "Of the detail, as a share of the picture's height."
+      parameter :luma, label: "luma", unit: :ratio, range: 0.0..4.0, neutral: 0.0, about: "How much of luma's detail is added once more."
+      parameter :colour, label: "colour", unit: :ratio, range: 0.0..4.0, neutral: 0.0, about: "How much of colour's detail is added once more."
+
+      # The size alone changes no picture.
+      def neutral? = luma.zero? && colour.zero?
+
+      def process(space) = Area::Detail.new(size:, luma:, colour:, weights: space.luminance_weights)
+
+      def margin(raster) = Area::Gaussian.new(size * raster.height).margin
+    end
+  end
+end
