@@ -14,7 +14,8 @@ module Mordant
     # How a command is called, said to somebody who called it otherwise.
     class Usage < StandardError; end
 
-    COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :ProbeFile, "grade" => :Grade, "bake" => :Bake}.freeze
+    COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :ProbeFile, "grade" => :Grade, "matte" => :Matte,
+                "steps" => :Steps, "bake" => :Bake}.freeze
 
     module_function
 

@@ -77,30 +77,10 @@ module Mordant
       def each_picture(shot, segment, variants)
         source = @sources[shot.key]
         frame = segment.first - shot.record_in
-        surrounded(source.reader, shot, segment, variants.map { |variant| source.window(variant) }.max) do |codes, around|
+        window = variants.map { |variant| source.window(variant) }.max
+        Media::Surrounded.each(source.reader, first: shot.source_at(segment.first), count: segment.length, frames: shot.clip_frames, window:, width: @width, height: @height) do |codes, around|
           yield(variants.map { |variant| source.plan_at(frame, variant).run(codes, around:) })
           frame += 1
-        end
-      end
-
-      # Pictures of a segment in order, with those of the clip around each.
-      #
-      # @param window [Integer] frames before and after
-      # @yieldparam codes [Media::Codes]
-      # @yieldparam around [#call] see Grade::Moment.of
-      def surrounded(reader, shot, segment, window)
-        first = shot.source_at(segment.first)
-        from, to = [first - window, 0].max, (first + segment.length + window).clamp(first + segment.length, [shot.clip_frames, first + segment.length].max)
-        held, wanted, at = {}, first, from
-        reader.each(first: from, count: to - from, width: @width, height: @height) do |codes|
-          held[at] = codes
-          at += 1
-          while wanted < first + segment.length && (at > wanted + window || at == to)
-            middle = wanted
-            yield held.fetch(middle), ->(away) { held[middle + away] }
-            held.delete(middle - window)
-            wanted += 1
-          end
         end
       end
     end

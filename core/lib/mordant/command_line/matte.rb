@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+require "optparse"
+
+module Mordant
+  module CommandLine
+    # Writes what of a picture a step acts on, white where it acts in full.
+    module Matte
+      USAGE = "matte --recipe FILE --step ID --from ID IN OUT.png\n" \
+              "    a step's matte as grey of 16 bits; IN and OUT as for grade"
+
+      module_function
+
+      def call(arguments, **)
+        options = {}
+        rest = OptionParser.new do |parser|
+          %w[recipe step from].each { |name| parser.on("--#{name} VALUE") { |value| options[name.to_sym] = value } }
+        end.parse(arguments)
+        missing = %i[recipe step from].reject { |name| options[name] }
+        raise Usage, "matte needs #{missing.map { |m| "--#{m}" }.join(", ")}" unless missing.empty?
+        raise Usage, "matte needs IN and OUT" unless rest.size == 2
+
+        run(*rest, **options)
+      end
+
+      def run(source, target, recipe:, step:, from:)
+        document = Grade.read_recipe(recipe)
+        before = document.before(step)
+        entry = document.entries.find { |one| one.id == step }
+        pictures = Pictures.new(source, target)
+        plan = Mordant::Grade::Plan.new(recipe: before, source: pictures.encoding(from))
+        pictures.each(window: before.window) do |codes, around, index, path|
+          input = plan.at(index).run(codes, around:)
+          write(weights(entry, input, Mordant::Grade::Moment.of(codes), plan.space), codes, path)
+        end
+      end
+
+      # A step without a matte acts everywhere.
+      def weights(entry, input, moment, space)
+        entry.matte ? entry.matte.weights(input.rgb, moment, space) : Numo::SFloat.ones(input.size)
+      end
+
+      def write(weights, codes, path)
+        grey = Numo::UInt16.cast((Numo::DFloat.cast(weights) * 65_535).round)
+        Vips::Image.new_from_memory(grey.to_binary, codes.width, codes.height, 1, :ushort).copy(interpretation: :grey16).write_to_file(path)
+      rescue Vips::Error => e
+        raise MediaError.new(path, "it cannot be written: #{e.message.lines.first.to_s.strip}")
+      end
+    end
+  end
+end
