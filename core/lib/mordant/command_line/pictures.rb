@@ -20,7 +20,7 @@ module Mordant
         single = !source.match?(/[\[%]/) && (@still || %w[.exr .dpx].include?(File.extname(source).downcase))
         raise Usage, "a sequence needs a numbered OUT, such as out.%04d.png" unless single || target.match?(PATTERN)
 
-        @still ? @picture = Media::Stills.read(source) : open(source)
+        @still ? @picture = Media::Stills.read(source) : open_clip(source)
       end
 
       # @return [Boolean] values are floats as they are in the file
@@ -60,7 +60,7 @@ module Mordant
 
       private
 
-      def open(source)
+      def open_clip(source)
         if source.include?("%")
           found = Media::Sequence.find(source) or raise MediaError.new(source, "there are no such numbered frames")
           source = found.path

@@ -4,12 +4,14 @@ module Mordant
   module CommandLine
     # Lists what recipes are made of.
     module Steps
-      USAGE = "steps                         steps and contributors to mattes: parameters, ranges, units, neutral values, as JSON"
+      USAGE = "steps                         steps and contributors to mattes: parameters, ranges, units, neutral values, as JSON\n" \
+              "    --page: docs/recipes.md, made of the same"
 
       module_function
 
       def call(arguments, output:, **)
-        raise Usage, "steps takes no arguments" unless arguments.empty?
+        return output.puts(Mordant::Grade::Handbook.text) if arguments == ["--page"]
+        raise Usage, "steps takes no argument but --page" unless arguments.empty?
 
         output.puts(JSON.pretty_generate(steps: Mordant::Steps.all.map(&:to_h), contributors: Mordant::Matte.kinds.map(&:to_h)))
       end

@@ -45,6 +45,17 @@ module Mordant
         value.each_with_index.map { |one, index| number(one, "#{path}[#{index}]") }.freeze
       end
 
+      # @return [Float, Array<Float>] one that is not neutral, a tenth of its range off
+      def example
+        room = (range.end - range.begin) / 10.0
+        one = ((neutral + room <= range.end) ? neutral + room : neutral - room).round(3)
+        if channels
+          Array.new(channels.size) { |index| (index == channels.size - 1) ? neutral.round(3) : one }
+        else
+          one
+        end
+      end
+
       def to_h
         {name: name.to_s, label:, channels: channels&.map(&:to_s), unit: unit.to_s, min: range.begin, max: range.end,
          neutral:, about:, **UNITS.fetch(unit)}

@@ -41,6 +41,9 @@ module Mordant
         points.freeze
       end
 
+      # @return [Array<Array<Float>>] a curve that is not neutral
+      def example = [0.25, 0.75].map { |place| [place, (((@rest == :diagonal) ? place : 0.0) + range.end / 10.0).round(3).clamp(range)] }
+
       def to_h
         {name: name.to_s, label:, across: @across.to_s, rest: @rest.to_s, min: range.begin, max: range.end,
          first: places.begin, last: places.end, about:}

@@ -29,6 +29,9 @@ module Mordant
         raise ParameterError.new(path:, expected:, found: value)
       end
 
+      # @return [String] one that is not neutral
+      def example = {encoding: "acescct", lut: "warm.cube"}.fetch(@from) { (@from - [neutral]).first }
+
       # @return [Hash] from: "encoding", "lut", or the words
       def to_h = {name: name.to_s, label:, from: @from.is_a?(Array) ? @from : @from.to_s, neutral:, about:}
 

@@ -21,7 +21,7 @@ module Mordant
       parameter :shape, label: "shape", unit: :exponent, range: 1.0..8.0, neutral: 2.0,
         about: "How late the fall-off begins: 2 from the middle on, more towards the corners."
       parameter :centre, label: "centre", unit: :share, range: -0.5..0.5, neutral: 0.0, channels: %i[across down],
-        about: "Where the lens was brightest, from the middle of the picture."
+        about: "Where the lens was brightest, from the middle of the picture, as shares of its width and height."
 
       # Nothing but the amount changes a picture.
       def neutral? = amount.all?(&:zero?)

@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Grade
+    # What a recipe's document can hold, as a text for people (docs/recipes.md), made of what
+    # steps and contributors declare.
+    class Handbook
+      FIRST = "{\"steps\": [{\"id\": \"warm\", \"kind\": \"balance\", \"parameters\": {\"temperature\": 12}}]}"
+      INTRODUCTION = <<~TEXT
+        # Recipes
+
+        A recipe is a JSON object with a list of steps, in signal order. `bin/mordant grade`, `bake` and `matte` read it, swatches hold
+        it, and the application keeps every grade as one. This page is made of what the steps declare (`bin/mordant steps --page`);
+        `bin/mordant steps` prints the same as JSON.
+
+            #{FIRST}
+
+        | key of a step | what it is |
+        |---|---|
+        | `id` | text of 1 to 80 characters, unique in the recipe; needed |
+        | `kind` | one of those below; needed |
+        | `name` | what it is called; its kind's name where it is left out |
+        | `enabled` | `true` or `false`; `true` where it is left out |
+        | `strength` | how much of its change is kept, 0 to 1; 1 where it is left out |
+        | `braid` | a text; neighbours with the same one take the same input, and their changes are added. Pixel steps only |
+        | `parameters` | an object; what is left out is neutral |
+        | `keys` | a list of `{"frame", "parameters"}`, frames rising from the first one of what owns the step (the shot, the wash; at the command line the first frame). Between two, numbers go straight from one to the other |
+        | `matte` | what of the picture it acts on, see *Mattes* |
+
+        At most %<most>d steps. NaN, infinity, unknown keys and values out of range are refused with their path, such as
+        `steps[0].parameters.exposure`. A step whose parameters are neutral, which is off, or whose strength is 0 changes nothing, bit for bit.
+
+        *Reach* says what a step sees of a picture: the pixel's own value; an area around it, or where it is; or time, frames before and
+        after. A look-up table holds pixel steps alone, without mattes and keys. A number of several channels is a list in their order.
+        Shares are of the picture's height unless they say otherwise, so that a proxy looks as its master does.
+      TEXT
+      MATTES = <<~TEXT
+        ## Mattes
+
+            "matte": %<example>s
+
+        Contributors in order. `mode` is `add` (the greater of what there is and of this one), `subtract` (the lesser of what there is and
+        of the rest), `intersect` (the lesser of both), or `out`: as if it were not there. The first is added to nothing, or taken from
+        everything. `strength`, 0 to 1, multiplies the whole. A matte of no contributors acts everywhere. Contributors see log codes of the
+        working space as the step does; a step with a matte meets its input in log codes.
+      TEXT
+
+      # @return [String] Markdown
+      def self.text = new.text
+
+      # @param kind [Class] of a step or a contributor
+      # @return [Hash] parameters of which none is neutral
+      def self.example(kind)
+        kind.parameters.to_h { |name, parameter| [name.to_s, parameter.example] }
+      end
+
+      def text
+        [format(INTRODUCTION, most: Recipe::LARGEST), "## Steps", *Steps.all.map { |kind| section(kind, "#{kind.domain} values of the working space · reach: #{kind.reach}") },
+          format(MATTES, example: JSON.generate(matte)), *Matte.kinds.map { |kind| section(kind, "a contributor") }].join("\n\n").gsub(/\n{3,}/, "\n\n").strip << "\n"
+      end
+
+      private
+
+      def matte = {"contributors" => [{"id" => "face", "kind" => "ellipse", "mode" => "add", "parameters" => {}}, {"id" => "lights", "kind" => "luminance", "mode" => "intersect", "parameters" => {"low" => 0.6}}], "strength" => 1.0}
+
+      def section(kind, about)
+        rows = kind.parameters.values.map { |parameter| "| `#{parameter.name}` | #{value(parameter)} | #{neutral(parameter)} | #{parameter.about} |" }
+        example = JSON.generate({"id" => "a", "kind" => kind.id, "parameters" => Handbook.example(kind)})
+        "### #{kind.label}: `#{kind.id}`\n\n#{about}\n\n| parameter | values | neutral | |\n|---|---|---|---|\n#{rows.join("\n")}\n\n    #{example}"
+      end
+
+      def value(parameter)
+        told = parameter.to_h
+        return "a list of `[place, value]`, places #{told[:first]} to #{told[:last]} (#{told[:across]}), values #{told[:min]} to #{told[:max]}" if parameter.is_a?(Declared::PointsParameter)
+        return told[:from].is_a?(Array) ? told[:from].map { |word| "`#{word}`" }.join(", ") : {"lut" => "a path in the library", "encoding" => "id of an encoding"}.fetch(told[:from]) if parameter.is_a?(Declared::TextParameter)
+
+        "#{told[:min]} to #{told[:max]} #{told[:unit]}#{", of #{told[:channels].join(", ")}" if told[:channels]}"
+      end
+
+      def neutral(parameter)
+        value = parameter.neutral_value
+        "`#{JSON.generate(if value.is_a?(Array)
+              value.map { |one| one.is_a?(Float) ? one.round(4) : one }
+            else
+              (value.is_a?(Float) ? value.round(4) : value)
+            end)}`"
+      end
+    end
+  end
+end
