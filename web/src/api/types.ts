@@ -58,15 +58,23 @@ export interface CurveSpec {
 
 export type CurvePoint = [number, number]
 
-export interface StepSpec {
+/** What a step or a contributor to mattes declares. */
+export interface DeclaredSpec {
   id: string
   label: string
-  domain: string
-  /** A look-up table can hold it. */
-  pointwise: boolean
+  /** Names of all parameters as they are declared. */
+  order: string[]
   parameters: ParameterSpec[]
   texts: TextSpec[]
   curves: CurveSpec[]
+}
+
+export interface StepSpec extends DeclaredSpec {
+  domain: string
+  /** What it sees of a picture. */
+  reach: 'pixel' | 'area' | 'time'
+  /** A look-up table can hold it. */
+  pointwise: boolean
   handles: HandleSpec[]
   /** Parts of the picture it treats by themselves. */
   regions: string[]
@@ -91,6 +99,8 @@ export interface Named {
 
 export interface Catalogue {
   steps: StepSpec[]
+  /** Kinds of contributors to mattes. */
+  contributors: DeclaredSpec[]
   encodings: Encoding[]
   formats: OutputFormat[]
   /** What burn-ins can tell, layouts of ours, and ways onto another raster. */
@@ -211,8 +221,24 @@ export interface StepDocument {
   /** Neighbours with the same braid take the same input, and their changes are added. */
   braid?: string
   parameters: Record<string, ParameterValue>
-  /** Parameters at some frames, counted from the shot's first one; between them they move. */
+  /** Parameters at some frames, counted from the first one of what owns the step; between them they move. */
   keys?: StepKey[]
+  /** What of the picture it acts on; all without one. */
+  matte?: MatteDocument
+}
+
+export interface MatteDocument {
+  contributors: ContributorDocument[]
+  strength: number
+}
+
+export type MatteMode = 'add' | 'subtract' | 'intersect' | 'out'
+
+export interface ContributorDocument {
+  id: string
+  kind: string
+  mode: MatteMode
+  parameters: Record<string, ParameterValue>
 }
 
 export interface StepKey {

@@ -31,6 +31,9 @@ module Mordant
 
         def pointwise? = reach == :pixel
 
+        # @return [Boolean] it answers stamps of its own
+        def reads_files? = instance_method(:stamps).owner != Step
+
         # Handles of hand-made controls; see Balance.
         def handles(list = nil)
           list ? @handles = list.freeze : (@handles || [].freeze)

@@ -106,7 +106,7 @@ module Server
     # @param washes [Boolean] with those
     # @return [Mordant::Grade::Recipe]
     def grade(trial = {}, washes: true)
-      first, *others = layers(washes:).map { |one| in_time_of(one, trial.fetch(one.id) { one.grade }) }
+      first, *others = layers(washes:).map { |one| timed(one, trial.fetch(one.id) { one.grade }) }
       first.followed_by(*others)
     end
 
@@ -118,7 +118,7 @@ module Server
     def delivered(graded, look)
       return Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT) unless graded
 
-      laid = washes.select(&:enabled).map { |wash| in_time_of(wash.recipe, wash.recipe.grade).weakened(look) }
+      laid = washes.select(&:enabled).map { |wash| timed(wash.recipe, wash.recipe.grade).weakened(look) }
       grade(washes: false).followed_by(*laid)
     end
 
@@ -129,10 +129,22 @@ module Server
       [shared&.at("ground"), recipe, shared&.at("finish"), *(washes ? self.washes.select(&:enabled).map(&:recipe) : [])].compact
     end
 
-    # What its pictures depend on besides clip and project.
+    # What moves in a wash counts from the wash's first frame, not from the shot's.
+    #
+    # @param row [Recipe]
+    # @param grade [Mordant::Grade::Recipe] of it
+    # @return [Mordant::Grade::Recipe]
+    def timed(row, grade)
+      (row.wash_id && grade.moving?) ? grade.began(timed_from(row)) : grade
+    end
+
+    # What its pictures depend on besides clip and project, files of the library included.
     #
     # @return [String]
-    def revision = layers.map { |one| "#{one.id}.#{one.revision}" }.join("-")
+    def revision
+      beyond = layers.flat_map { |one| [*one.stamps, *(timed_from(one) if one.moving?)] }
+      [*layers.map { |one| "#{one.id}.#{one.revision}" }, *(Digest::SHA256.hexdigest(beyond.to_json)[0, 12] if beyond.any?)].join("-")
+    end
 
     # @param clip [Hash] what is told of its clip
     def to_h(clip: self.clip.to_h)
@@ -142,19 +154,16 @@ module Server
 
     private
 
-    def choose(version, words)
-      Change.record(cut.project, words: words[0, Change::LONGEST], states: {self => {"active_recipe_id" => version.id}})
+    # @param row [Recipe]
+    # @return [Integer] frames that what owns it began before the shot
+    def timed_from(row)
+      return 0 unless row.wash_id
+
+      record_in - cut.record_in(cut.loaded_washes.find { |one| one.id == row.wash_id }&.from_shot_id)
     end
 
-    # What moves in a wash counts from the wash's first frame, not from the shot's.
-    #
-    # @param row [Recipe]
-    # @param grade [Mordant::Grade::Recipe] of it
-    def in_time_of(row, grade)
-      return grade unless row.wash_id && grade.moving?
-
-      wash = cut.loaded_washes.find { |one| one.id == row.wash_id }
-      grade.began(record_in - cut.record_in(wash.from_shot_id))
+    def choose(version, words)
+      Change.record(cut.project, words: words[0, Change::LONGEST], states: {self => {"active_recipe_id" => version.id}})
     end
   end
 end

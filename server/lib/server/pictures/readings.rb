@@ -36,7 +36,12 @@ module Server
 
       private
 
-      def trial = (@wish.trial || {}).values.flat_map(&:entries)
+      # In the time of what owns them.
+      def trial
+        shot = @wish.shot
+        rows = shot.layers.index_by(&:id)
+        (@wish.trial || {}).flat_map { |id, grade| (rows[id] ? shot.timed(rows[id], grade) : grade).entries }
+      end
 
       def entries = trial.map { |entry| entry.at(frame) }
 

@@ -15,8 +15,8 @@ const count = computed(() => props.step.keys?.length ?? 0)
 
 function flip() {
   const { document } = props.recipe
-  const made = here.value ? withoutKey(document, props.step.id, moves.frame) : withKey(document, props.step.id, moves.frame, moves.parameters(props.step))
-  recipes.change(props.recipe, made, `${props.step.name}: ${here.value ? 'key taken off' : 'key'} at frame ${moves.frame + 1}`)
+  const made = here.value ? withoutKey(document, props.step.id, moves.frameOf(props.step)) : withKey(document, props.step.id, moves.frameOf(props.step), moves.parameters(props.step))
+  recipes.change(props.recipe, made, `${props.step.name}: ${here.value ? 'key taken off' : 'key'} at frame ${moves.frameOf(props.step) + 1}`)
 }
 useKeys([
   { key: 'shift+k', words: 'key of the open step at this frame, on and off', press: flip },

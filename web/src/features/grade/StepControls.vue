@@ -5,6 +5,7 @@ import { useCut } from '../bench/useCut'
 import BalancePanel from './BalancePanel.vue'
 import CurvesPanel from './CurvesPanel.vue'
 import KeysLine from './KeysLine.vue'
+import MattePanel from './MattePanel.vue'
 import StepPanel from './StepPanel.vue'
 import ZonesPanel from './ZonesPanel.vue'
 
@@ -25,5 +26,6 @@ const cut = useCut()
   <CurvesPanel v-else-if="step.kind === 'curves'" :recipe="recipe" :step="step" :spec="spec" :header="header" />
   <ZonesPanel v-else-if="step.kind === 'zones'" :recipe="recipe" :step="step" :spec="spec" :header="header" />
   <StepPanel v-else :recipe="recipe" :step="step" :spec="spec" />
+  <MattePanel :recipe="recipe" :step="step" />
   <KeysLine :recipe="recipe" :step="step" />
 </template>

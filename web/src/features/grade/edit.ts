@@ -1,4 +1,4 @@
-import type { CurveSpec, HandleSpec, ParameterSpec, ParameterValue, RecipeDocument, StepDocument, StepSpec, TextSpec } from '@/api/types'
+import type { ContributorDocument, CurveSpec, DeclaredSpec, HandleSpec, ParameterSpec, MatteDocument, ParameterValue, RecipeDocument, StepDocument, StepSpec, TextSpec } from '@/api/types'
 
 /** Recipe documents with one thing changed; none of these writes to what it is given. */
 
@@ -8,7 +8,7 @@ export function neutralOf(spec: ParameterSpec | TextSpec | CurveSpec): Parameter
 }
 
 /** Every parameter of a step as it is until somebody touches it. */
-export function neutralParameters(spec: StepSpec): Record<string, ParameterValue> {
+export function neutralParameters(spec: DeclaredSpec): Record<string, ParameterValue> {
   return Object.fromEntries([...spec.parameters, ...spec.texts, ...spec.curves].map((parameter) => [parameter.name, neutralOf(parameter)]))
 }
 
@@ -74,6 +74,15 @@ export function withKey(document: RecipeDocument, id: string, frame: number, par
 export function withoutKey(document: RecipeDocument, id: string, frame: number): RecipeDocument {
   const keys = document.steps.find((step) => step.id === id)?.keys?.filter((key) => key.frame !== frame)
   return withStep(document, id, { keys: keys?.length ? keys : undefined })
+}
+
+/** With a matte of those contributors; a step without any has none. */
+export function withMatte(document: RecipeDocument, id: string, matte: MatteDocument): RecipeDocument {
+  return withStep(document, id, { matte: matte.contributors.length ? matte : undefined })
+}
+
+export function newContributor(spec: DeclaredSpec, id: string): ContributorDocument {
+  return { id, kind: spec.id, mode: 'add', parameters: neutralParameters(spec) }
 }
 
 /** How far a row of numbers stands from neutral along a handle's direction. */

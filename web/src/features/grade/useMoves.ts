@@ -8,20 +8,25 @@ import { useOpenStep } from './useOpenStep'
 export const useMoves = defineStore('moves', () => {
   const cut = useCut()
   const told = shallowRef<Record<string, Record<string, ParameterValue>>>({})
-  /** Of the present frame, from the shot's first one. */
-  const frame = computed(() => (cut.shot ? cut.frame - cut.shot.record_in : 0))
+  /** Record frame that a step's keys count from: the first one of what owns it, a wash or the open shot. */
+  function startOf(step: StepDocument) {
+    const wash = cut.cut?.washes.find((one) => one.recipe.document.steps.some(({ id }) => id === step.id))
+    if (!wash) return cut.shot?.record_in ?? 0
+    return cut.shots.find((shot) => shot.id === wash.from)?.record_in ?? cut.shots[0]?.record_in ?? 0
+  }
+  const frameOf = (step: StepDocument) => cut.frame - startOf(step)
   const open = useOpenStep()
   /** Record frames of the open step's keys. */
   const keyed = computed(() => {
     const shot = cut.shot
     const step = cut.recipes.flatMap((recipe) => recipe.document.steps).find((one) => one.id === open.id)
-    return shot ? (step?.keys ?? []).map((key) => key.frame + shot.record_in).filter((at) => at < shot.record_in + shot.length) : []
+    return shot && step ? (step.keys ?? []).map((key) => key.frame + startOf(step)).filter((at) => at >= shot.record_in && at < shot.record_in + shot.length) : []
   })
-  const keyAt = (step: StepDocument) => step.keys?.find((key) => key.frame === frame.value)
+  const keyAt = (step: StepDocument) => step.keys?.find((key) => key.frame === frameOf(step))
 
   return {
     told,
-    frame,
+    frameOf,
     keyed,
     keyAt,
     moves: (step: StepDocument) => Boolean(step.keys?.length),
@@ -29,10 +34,9 @@ export const useMoves = defineStore('moves', () => {
     parameters: (step: StepDocument): Record<string, ParameterValue> => (step.keys?.length ? (keyAt(step)?.parameters ?? told.value[step.id] ?? step.parameters) : step.parameters),
     /** To the key before (-1) or after (1). */
     go(step: StepDocument, way: number) {
-      const shot = cut.shot
-      const places = (step.keys ?? []).map((key) => key.frame).filter((place) => (place - frame.value) * way > 0)
+      const places = (step.keys ?? []).map((key) => key.frame).filter((place) => (place - frameOf(step)) * way > 0)
       const to = way > 0 ? Math.min(...places) : Math.max(...places)
-      if (shot && places.length > 0) cut.go(shot.record_in + Math.min(to, shot.length - 1))
+      if (cut.shot && places.length > 0) cut.go(Math.min(startOf(step) + to, cut.shot.record_in + cut.shot.length - 1))
     },
   }
 })

@@ -33,7 +33,7 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
   /** With other values; of a step that moves, at the present frame. */
   function withValues(values: Record<string, ParameterValue>) {
     const { document } = recipe.value
-    if (moves.moves(step.value)) return withKey(document, step.value.id, moves.frame, { ...moves.parameters(step.value), ...values })
+    if (moves.moves(step.value)) return withKey(document, step.value.id, moves.frameOf(step.value), { ...moves.parameters(step.value), ...values })
     return Object.entries(values).reduce((made, [name, value]) => withParameter(made, step.value.id, name, value), document)
   }
 
