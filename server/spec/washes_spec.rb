@@ -94,6 +94,21 @@ RSpec.describe "Washes" do
     expect([last_response.status, json["error"]]).to match([409, /2 shots are graded/])
   end
 
+  it "move once, from their own first frame, across the shots they lie over" do
+    wash = lay
+    document = {"steps" => [{"id" => "w", "kind" => "balance", "keys" => [{"frame" => 0, "parameters" => {"exposure" => 0}}, {"frame" => 10, "parameters" => {"exposure" => 1}}]}]}
+    Server::Wash.find(wash["id"]).recipe.then { |recipe| recipe.accept(revision: recipe.revision, document:, words: "x") }
+    fresh = Server::Cut.find(cut.id)
+    exposures = ->(index) { fresh.source_of(fresh.loaded_shots[index]).then { |source| (0..5).map { |frame| source.plan_at(frame).recipe.entries.first.step.exposure.round(6) } } }
+    expect([exposures[0], exposures[1]]).to eq([[0.0, 0.1, 0.2, 0.3, 0.4, 0.5], [0.8, 0.9, 1.0, 1.0, 1.0, 1.0]])
+    change(wash, from: shots[1].id)
+    fresh = Server::Cut.find(cut.id)
+    expect(exposures[1]).to eq([0.0, 0.1, 0.2, 0.3, 0.4, 0.5])
+    call(:post, "/cuts/#{cut.id}/picture", {frame: 11, trial: [{recipe: wash["recipe"]["id"], document:}]})
+    header = JSON.parse(last_response.body.b[4, last_response.body.unpack1("L<")])
+    expect(header.dig("moved", "w", "exposure")).to be_within(1e-9).of(0.3)
+  end
+
   it "go into what is delivered" do
     lay(exposure: 1.0)
     plan = Server::Cut.find(cut.id).then { |fresh| fresh.source_of(fresh.loaded_shots.first) }.plan

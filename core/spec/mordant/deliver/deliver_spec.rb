@@ -65,6 +65,38 @@ RSpec.describe Mordant::Deliver::Programme, :folder do
   end
 end
 
+RSpec.describe "Areas, times and mattes in a delivery", :folder do
+  let(:sheet) { Mordant::Deliver::Sheet.new({"format" => "dpx-10", "view" => Mordant::Grade::View::STANDARD}, width: 64, height: 36) }
+  let(:recipe) do
+    matte = {"contributors" => [{"id" => "e", "kind" => "ellipse"}, {"id" => "l", "kind" => "luminance", "mode" => "subtract", "parameters" => {"low" => 0.7}}]}
+    Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => "average", "parameters" => {"frames" => 2}}, {"id" => "s", "kind" => "soften", "parameters" => {"size" => 0.05, "luma" => 1, "colour" => 0.5}},
+      {"id" => "b", "kind" => "balance", "matte" => matte, "keys" => [{"frame" => 0, "parameters" => {"exposure" => 0}}, {"frame" => 8, "parameters" => {"exposure" => 2}}]}, {"id" => "t", "kind" => "sharpen", "parameters" => {"luma" => 1}, "matte" => matte}])
+  end
+
+  # @return [Hash{String => String}] files by name
+  def made(name, *stretches)
+    path = Footage.steps(@folder, frames: 10) unless File.exist?(path = File.join(@folder, "steps.mkv"))
+    timeline = Mordant::Cut::Timeline.new([Mordant::Cut::Timeline::Shot.new(key: 1, source_in: 1, record_in: 0, length: 8, dissolve: 0, clip_frames: 10)])
+    plan = -> { Mordant::Grade::Plan.new(recipe:, source: "acescct") }
+    stretches.each do |first, count|
+      source = Mordant::Deliver::Programme::Source.new(reader: Mordant::Media::Reader.new(path, rate: Rational(24)), others: {sheet.variant => Mordant::Deliver::Programme::Source.new(plan: plan.call)})
+      writer = Mordant::Deliver::SequenceWriter.new(sheet, path: File.join(@folder, name, "out"), start: Mordant::Cut::Timecode.parse("01:00:00:00", Rational(24)), first: 0)
+      facts = Mordant::Media::FrameFacts.new(rate: Rational(24), timecode: Mordant::Cut::Timecode.parse("01:00:00:00", Rational(24)), name: "x", written: Time.at(0))
+      programme = Mordant::Deliver::Programme.new(timeline:, sources: {1 => source}, width: 64, height: 36)
+      Mordant::Deliver::Pass.new(programme:, space: Mordant::Colour::WorkingSpace.default, writers: {1 => writer}, describe: ->(_) { [facts, {}] }).run(first:, count:)
+    end
+    Dir[File.join(@folder, name, "out", "*")].sort.to_h { |file| [File.basename(file), File.binread(file)] }
+  end
+
+  it "are the same by one worker, by three, and by one that goes on after another, bit for bit" do
+    one, three, after = made("one", [0, 8]), made("three", [3, 2], [0, 3], [5, 3]), made("after", [0, 5], [0, 8])
+    expect([one.size, three, after]).to eq([8, one, one])
+    expect(one.values.uniq.size).to eq(8)
+    stub_const("Mordant::Grade::Plan::BAND", 700)
+    expect(made("banded", [0, 8])).to eq(one)
+  end
+end
+
 RSpec.describe Mordant::Deliver::Bulk, :folder do
   let(:path) { Footage.steps(@folder, frames: 10) }
   let(:start) { Mordant::Cut::Timecode.parse("01:00:00:00", Rational(24)) }
