@@ -28,6 +28,26 @@ RSpec.describe "Pictures", type: :request do
     Mordant::Media::Integers.interleave(Mordant::Grade::Output.for(cut.project.view).run(plan.apply(frame)), 8)[0, 0]
   end
 
+  it "shows a part of the master's raster as the master has it, pixel by pixel, with areas and mattes" do
+    matte = {"contributors" => [{"id" => "e", "kind" => "ellipse"}]}
+    document = {"steps" => [{"id" => "s", "kind" => "sharpen", "parameters" => {"size" => 0.02, "luma" => 2}}, {"id" => "b", "kind" => "balance", "parameters" => {"exposure" => 1}, "matte" => matte}]}
+    part = lambda do |window, raster: {width: 1920, height: 1080}, frame: 3|
+      call(:post, "/cuts/#{cut.id}/window", {frame:, trial: [{recipe: shot.recipe.id, document:}], raster:, window:})
+      (last_response.status == 200) ? Vips::Image.new_from_buffer(last_response.body, "") : [last_response.status, json["path"]]
+    end
+    cut.project.update!(width: 1920, height: 1080)
+    image = part[{left: 700, top: 300, width: 640, height: 360}]
+    codes = shot.clip.reader.frame(3, width: 1920, height: 1080)
+    master = cut.project.output.run(cut.project.plan(Mordant::Grade::Recipe.new(document), "acescct").run(codes))
+    wanted = Mordant::Media::Integers.interleave(master, 8).reshape(1080, 1920, 3)[300...660, 700...1340, true]
+    expect([image.width, image.height, image.write_to_memory == wanted.dup.to_binary]).to eq([640, 360, true])
+    expect(part[{left: 0, top: 0, width: 960, height: 540}, raster: {width: 960, height: 540}].width).to eq(960)
+    expect(part[{left: 10, top: 10, width: 100, height: 50}, frame: 8].width).to eq(100) # in the dissolve
+    {{left: -1, top: 0, width: 9, height: 9} => "window", {left: 1900, top: 0, width: 100, height: 9} => "window", {left: 0.5, top: 0, width: 9, height: 9} => "window", nil => "window"}
+      .each { |window, path| expect(part[window]).to eq([422, path]), window.inspect }
+    expect(part[{left: 0, top: 0, width: 9, height: 9}, raster: {width: 3840, height: 2160}]).to eq([422, "raster"])
+  end
+
   it "answers the picture the core computes, with its instruments" do
     header, parts = ask
     expect(header).to include("frame" => 3, "width" => 64, "height" => 36, "columns" => 64, "levels" => 256, "size" => "full")

@@ -45,6 +45,21 @@ module Server
         [working, measured, wish.screen.drawn(working, measured)]
       end
 
+      # A part of a picture at its wish's raster, which may be that of the master.
+      #
+      # @param wish [Wish]
+      # @param window [Mordant::Grade::Window]
+      # @return [Mordant::Frame] as it is drawn
+      # @raise [Mordant::ParameterError, Mordant::MediaError]
+      def part(wish, window)
+        return part_of(finished(wish, 1).last, window) if wish.still
+
+        layers = feeds(wish).map { |feed, share| [feed.part(plan(wish.project, wish.recipe_of(feed.shot), feed.encoding), window), share] }
+        working = layers.first.first
+        working = Mordant::Deliver::Programme.mix(working, *layers.last) if layers.size > 1
+        wish.screen.drawn(working, wish.screen.measured(working))
+      end
+
       # One pixel of a frame: as decoded, in the working space, and in the view's codes.
       #
       # @param x [Float] share of the width
@@ -164,9 +179,14 @@ module Server
 
       # Of a finished picture; its light is taken for that of a scene where something asks for that.
       def finished(wish, reduction)
-        frame = wish.still.frame(*Desk.raster(wish.project), reduction:)
+        frame = wish.still.frame(*(wish.raster || Desk.raster(wish.project)), reduction:)
         chain = Mordant::Grade::Screen.onward(frame.encoding, wish.project.space.log)
         [frame.with(chain.call(frame.rgb), encoding: wish.project.space.log), *wish.screen.finished(frame)]
+      end
+
+      def part_of(frame, window)
+        rgb = window.cut(frame.rgb, Mordant::Grade::Window.whole(frame.width, frame.height))
+        Mordant::Frame.new(rgb, width: window.width, height: window.height, encoding: frame.encoding)
       end
 
       # @return [Array<Array(Feed, Float)>] layers of a frame with their shares; a test picture
@@ -179,7 +199,7 @@ module Server
 
       def feed(wish, layer)
         shot = wish.cut.shot(layer.shot.key)
-        width, height = Desk.raster(wish.project)
+        width, height = wish.raster || Desk.raster(wish.project)
         return Feed.new(shot, wish.test.encoding) { |reduction, _| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
 
         Feed.new(shot, shot.clip.code_encoding) do |reduction, away|
@@ -187,7 +207,7 @@ module Server
           next unless (0...shot.clip.frames).cover?(number)
 
           copy = Copies.current.reader(shot.clip, width, height) if wish.passing && !@store.there?(shot.clip, number, width:, height:)
-          @store.fetch(shot.clip, number, width:, height:, reduction:, copy:, ahead: copy ? COPIED_AHEAD : FrameStore.ahead(shot.clip))
+          @store.fetch(shot.clip, number, width:, height:, reduction:, copy:, ahead: wish.raster ? 1 : (copy ? COPIED_AHEAD : FrameStore.ahead(shot.clip)))
         end
       end
 

@@ -26,6 +26,11 @@ module Server
       # @return [Mordant::Frame] what it makes of this frame
       def through(plan, reduction = 1) = plan.run(codes(reduction), around: ->(away) { @codes.call(reduction, away) })
 
+      # @param plan [Mordant::Grade::Plan]
+      # @param window [Mordant::Grade::Window]
+      # @return [Mordant::Frame] what it makes of a part of this frame
+      def part(plan, window) = plan.picture(Mordant::Grade::Moment.of(codes, around: ->(away) { @codes.call(1, away) }).at(window))
+
       # @param codes [Mordant::Media::Codes]
       # @return [Array<Float>] what its file has for them, of full range
       def values(codes)

@@ -13,7 +13,7 @@ module Server
     class FrameStore
       AHEAD = 8 # frames decoded in one go
       MOMENT = 0.2 # seconds
-      IN_MEMORY = 24
+      MEMORY = 96 * 1024 * 1024 # bytes of the latest frames; one that is larger is not held
 
       def initialize(folder: File.join(Settings.cache, "frames"), limit: Settings.cache_limit)
         @shelf = Shelf.new(folder, ".rgb48", limit:)
@@ -65,7 +65,7 @@ module Server
       def keep(key, codes)
         @lock.synchronize do
           @held[key] = codes
-          @held.shift while @held.size > IN_MEMORY
+          @held.shift while @held.sum { |_, held| held.rgb.byte_size } > MEMORY
         end
         codes
       end

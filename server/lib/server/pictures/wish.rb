@@ -7,8 +7,9 @@ module Server
     # frame: record frame; trial: recipes by their id, instead of what is stored; source:
     # without any step; washes: with those over the shot; test: a test picture in place of
     # the shot's, or nil; still: a KeptPicture in place of all that, or nil; screen: what it is drawn on;
-    # passing: seen for a moment, while it plays or a hand moves, so that working copies do.
-    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, keyword_init: true) do
+    # passing: seen for a moment, while it plays or a hand moves, so that working copies do; raster:
+    # width and height of the whole picture, nil: that of the desk.
+    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, :raster, keyword_init: true) do
       def initialize(washes: true, **rest) = super
 
       # @param shot [Shot]

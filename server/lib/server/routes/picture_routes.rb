@@ -17,6 +17,14 @@ module Server
         end
       end
 
+      # A part of the picture, pixel by pixel as the screen shows it; see Pictures::Part.
+      app.post "/api/cuts/:id/window" do
+        body = body_json
+        wish = wish(Cut.includes(:project).fetch(params["id"]), body)
+        content_type "image/png"
+        Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::Part.png(wish, body["raster"], body["window"]) }
+      end
+
       # A frame as its file has it, 16-bit red, green, blue, for drawing through a
       # look-up table; 204 where a screen cannot draw it by itself.
       app.get "/api/cuts/:id/source" do

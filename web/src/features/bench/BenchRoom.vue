@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import RecipeColumn from '../grade/RecipeColumn.vue'
 import BorrowBanner from '../grade/BorrowBanner.vue'
 import { useBorrow } from '../grade/useBorrow'
@@ -36,6 +36,7 @@ import { useLayout } from './useLayout'
 import { useSight } from './useSight'
 import { useSurfaceHands } from '../surface/useSurfaceHands'
 import { usePicture, type PictureWish } from './usePicture'
+import { useRealPixels, type Sight } from './useRealPixels'
 import { makePlayStore } from './playStore'
 import { usePlayer } from './usePlayer'
 import { usePlayReading } from './usePlayReading'
@@ -115,6 +116,10 @@ const present = computed<PictureWish | null>(() => {
 })
 const wish = computed(() => (player.playing.value ? null : present.value))
 const picture = usePicture(wish, notices.trouble)
+/** Where nothing is marked in the picture, and none but the graded one is shown. */
+const plain = computed(() => (picture.settled.value && wish.value && !wish.value.acts && !scopes.light && !bands.on && !clipping.value && !reference.active ? wish.value : null))
+const seen = shallowRef<Sight | null>(null)
+const real = useRealPixels({ wish: plain, sight: seen, trouble: notices.trouble })
 const second = useSecond({ present, firstPlays: player.playing, generation: computed(() => recipes.generation), trouble: notices.trouble })
 const beside = computed(() => reference.on && reference.way === 'side' && second.wanted.value)
 const looking = makeLooking()
@@ -222,9 +227,12 @@ useKeys([
           :failed="player.playing.value ? null : picture.failed.value"
           :skin="sight.skin?.region ?? null"
           :looking="looking"
+          :real="real"
           :covered="layout.large && layout.recipe ? 344 : 0"
           :data-settled="picture.settled.value"
           :data-size="header?.size"
+          :data-real="real ? `${real.raster.width}x${real.raster.height}` : undefined"
+          @sight="seen = $event"
         >
           <template #over="{ place, pans }">
             <RegionLayer :place="place" :pans="pans" />

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { Region } from '@/api/types'
 import { useElementSize } from '@vueuse/core'
-import { computed, ref, toRef, watchEffect } from 'vue'
+import { computed, ref, toRef, watch, watchEffect } from 'vue'
 import { followDrag } from '../grade/useDrag'
 import PickLayer from './PickLayer.vue'
 import SkinPatch from './SkinPatch.vue'
 import ReferenceMenu from '../compare/ReferenceMenu.vue'
 import TestMenu from './TestMenu.vue'
 import { usePick } from './usePick'
+import { sightOf, type RealPixels, type Sight } from './useRealPixels'
 import { makeLooking, useZoom, type Looking } from './useZoom'
 
 const props = defineProps<{
@@ -22,6 +23,8 @@ const props = defineProps<{
   looking?: Looking
   /** A patch of skin to mark. */
   skin?: Region | null
+  /** The visible part with pixels of its own, drawn over the picture. */
+  real?: RealPixels | null
   /** A small picture stands in for one that is still being made. */
   standIn?: boolean
   /** Pixels at the right that something lies over. */
@@ -31,6 +34,8 @@ const props = defineProps<{
   /** It shows shots alone, no test pictures. */
   shotsOnly?: boolean
 }>()
+
+const emit = defineEmits<{ sight: [sight: Sight | null] }>()
 
 const box = ref<HTMLElement>()
 const canvas = ref<HTMLCanvasElement>()
@@ -42,6 +47,16 @@ const pick = usePick()
 /** Whether more screen pixels are drawn than the picture has. */
 const enlarged = computed(() => props.bitmap !== null && !props.standIn && props.bitmap.width > 0 && props.bitmap.width < props.raster.width && zoom.place.value.width * pixels > props.bitmap.width * 1.01)
 const pixels = window.devicePixelRatio || 1
+const sight = computed(() => (enlarged.value ? sightOf(props.raster, zoom.place.value, stage.value, pixels) : null))
+watch(sight, (now, before) => JSON.stringify(now) !== JSON.stringify(before) && emit('sight', now), { immediate: true })
+
+/** Pixel upon pixel, or each as a square of several. */
+function drawReal(context: CanvasRenderingContext2D, { bitmap, raster, window: part }: RealPixels) {
+  const { x, y, width: across, height: down } = zoom.place.value
+  const [wide, high] = [(across * pixels) / raster.width, (down * pixels) / raster.height]
+  context.imageSmoothingEnabled = false
+  context.drawImage(bitmap, Math.round(x * pixels + part.left * wide), Math.round(y * pixels + part.top * high), Math.round(part.width * wide), Math.round(part.height * high))
+}
 
 watchEffect(
   () => {
@@ -57,6 +72,7 @@ watchEffect(
     context.imageSmoothingEnabled = zoom.scale.value < 2 || props.bitmap.width < props.raster.width
     context.imageSmoothingQuality = 'high'
     context.drawImage(props.bitmap, x * pixels, y * pixels, w * pixels, h * pixels)
+    if (props.real) drawReal(context, props.real)
   },
   { flush: 'post' },
 )
@@ -90,7 +106,7 @@ defineExpose({ step: zoom.step })
         <button class="hover:text-ink" title="F: fitted, 1:1, 2:1" @click="zoom.step">
           {{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %
         </button>
-        <span v-if="enlarged" class="text-weld" :title="`the picture is made at ${bitmap?.width}×${bitmap?.height} and enlarged to what is shown; what is delivered has the whole raster`" data-test="enlarged">enlarged</span>
+        <span v-if="enlarged && !real" class="text-weld" :title="`the picture is made at ${bitmap?.width}×${bitmap?.height} and enlarged to what is shown; what is delivered has the whole raster`" data-test="enlarged">enlarged</span>
       </span>
     </div>
     <i v-if="standIn && bitmap && !failed" class="pointer-events-none absolute inset-x-3 bottom-0 h-0.5 animate-pulse bg-dim" role="progressbar" aria-label="the picture is being made" />
