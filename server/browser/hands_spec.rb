@@ -65,7 +65,7 @@ RSpec.describe "Hands on the Bench" do
     expect(page).to have_no_text("click or drag over something that is grey")
   end
 
-  it "goes to a timecode that is typed, compares with a shot in one act, and says what is enlarged" do
+  it "goes to a timecode that is typed, compares with a shot in one act, and shows the master's own pixels" do
     find("[data-test=clock-rec]").click
     press("01:00:03:00", :Enter)
     expect(page).to have_css("[data-test=clock-rec]", text: "01:00:03:00")
@@ -79,7 +79,11 @@ RSpec.describe "Hands on the Bench" do
     expect(page).to have_css("[aria-selected=true]", text: "1B")
     settle
     press("f")
-    expect(page).to have_css("[data-test=enlarged]", text: "enlarged")
+    expect(page).to have_css("[data-test=enlarged]", text: "enlarged") # beside another shot
+    press("y")
+    settle
+    expect(page).to have_css("[data-real='1920x1080']")
+    expect(page).to have_no_css("[data-test=enlarged]")
   end
 
   it "draws a point of a curve in one go, and types a limit of the bands with the pointer" do

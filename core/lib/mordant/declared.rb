@@ -31,7 +31,7 @@ module Mordant
       # @return [Hash{Symbol => Parameter, TextParameter, PointsParameter}] in the declared order
       def parameters = (@parameters ||= {})
 
-      def neutral = new({})
+      def neutral = (@neutral ||= new({}))
 
       # @return [Hash] what an interface needs to know; order: names of parameters as declared
       def to_h

@@ -27,6 +27,7 @@ module Mordant
         green_blue_red = Numo::UInt16.from_binary(planes, [3, width * height])
         rgb = Numo::UInt16.new(3, width * height).allocate
         [2, 0, 1].each_with_index { |plane, channel| rgb[channel, true] = green_blue_red[plane, true] }
+        green_blue_red.free
         new(rgb, width:, height:)
       end
 

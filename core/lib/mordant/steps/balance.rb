@@ -106,25 +106,28 @@ module Mordant
 
       # @return [Array<Float>] light of red, green and blue, after exposure, that temperature
       #   and tint leave where it is
-      def anchors(space) = Array.new(3) { |channel| curve(channel, space).black_light }
+      def anchors(space) = curves(space).map(&:black_light)
 
       private
 
-      def curve(channel, space) = ToneCurve.new(space:, pivot: space.code_at(pivot), contrast:, **channel_values(channel, space))
+      # @return [Array<ToneCurve>] of red, green and blue
+      def curves(space)
+        gains, light = white_gains(space), exposures
+        at = pivot.zero? ? space.middle : space.code_at(pivot)
+        Array.new(3) { |channel| ToneCurve.new(space:, pivot: at, contrast:, exposure: light[channel], white: gains[channel], **channel_values(channel)) }
+      end
 
       def tone(space)
         apart = [*IDLE, :saturation]
         return [] if self.class.neutral.values.except(*apart) == values.except(*apart)
 
-        curves = Array.new(3) { |channel| curve(channel, space) }
-        curves = curves.first if curves.uniq.size == 1
-        [Pointwise::Curve.new(curves, domain: space.tabulation, fine: false)]
+        made = curves(space)
+        made = made.first if made.uniq.size == 1
+        [Pointwise::Curve.new(made, domain: space.tabulation, fine: false)]
       end
 
-      def channel_values(channel, space)
-        {exposure: exposures[channel], white: white_gains(space)[channel],
-         black_point: black, white_point: white,
-         lift: lift[0] + lift[channel + 1], offset: offset[0] + offset[channel + 1],
+      def channel_values(channel)
+        {black_point: black, white_point: white, lift: lift[0] + lift[channel + 1], offset: offset[0] + offset[channel + 1],
          gain: gain[0] * gain[channel + 1], gamma: gamma[0] * gamma[channel + 1]}
       end
 

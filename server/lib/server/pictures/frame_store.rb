@@ -74,7 +74,9 @@ module Server
         data = @shelf.read(key.join("/"))
         return unless data && data.bytesize == width * height * 6
 
-        Mordant::Media::Codes.new(Numo::UInt16.from_binary(data, [3, width * height]), width:, height:)
+        rgb = Numo::UInt16.from_binary(data, [3, width * height])
+        data.clear
+        Mordant::Media::Codes.new(rgb, width:, height:)
       end
 
       def decode(clip, copy, key, width, height, ahead)
@@ -84,7 +86,7 @@ module Server
         at = number
         Mordant::Media::Slated.new(copy ? clip.pacing(copy) : clip.reader, floats: clip.floats?).each(first: number, count:, width:, height:) do |codes|
           wanted ||= codes
-          @shelf.write("#{stamp}/#{at}", codes.rgb.to_binary)
+          codes.rgb.to_binary.tap { |data| @shelf.write("#{stamp}/#{at}", data) }.clear
           at += 1
         end
         wanted
