@@ -38,7 +38,7 @@ module Bench
     # Eight steps that move.
     def bind
       keys = ->(index) { [{"frame" => 0, "parameters" => {}}, {"frame" => 100, "parameters" => Exact::PARAMETERS.merge("exposure" => index / 10.0)}] }
-      moving = plan(*Array.new(8) { |index| {"id" => index.to_s, "kind" => "balance", "keys" => keys[index]} })
+      moving = plan(Array.new(8) { |index| {"id" => index.to_s, "kind" => "balance", "keys" => keys[index]} })
       frame = 0
       Bench.milliseconds(50) { moving.at(frame = (frame + 1) % 100) }
     end

@@ -129,6 +129,27 @@ RSpec.describe "Orders", type: :request do
     expect(asked.call).to eq(few)
   end
 
+  it "has the frames of a shot that stand still drawn by ffmpeg alone while others of it move" do
+    cut.project.update!(working_space: "display")
+    cut.loaded_shots.each { |shot| shot.clip.update!(encoding: "rec709-bt1886") }
+    keys = [{"frame" => 3, "parameters" => {"gain" => [0.9, 1, 1, 1]}}, {"frame" => 5, "parameters" => {"gain" => [0.8, 1, 1, 1]}}]
+    cut.loaded_shots.last.recipe.accept(revision: 0, document: Studio.balance(gain: [0.9, 1, 1, 1]), words: "x")
+    cut.loaded_shots.first.recipe.accept(revision: 0, document: {"steps" => [{"id" => "a", "kind" => "balance", "keys" => keys}]}, words: "x")
+    drawn = []
+    allow_any_instance_of(Mordant::Deliver::VideoWriter).to receive(:draw).and_wrap_original { |draw, bulk, records, **rest, &told| (drawn << records) && draw.call(bulk, records, **rest, &told) }
+    order(outputs: [review])
+    work_off
+    expect(states).to eq([["done", 14]]), Server::Output.pluck(:message).inspect
+    expect(drawn).to eq([0...4, 5...8, 10...14]), Server::Output.first.lattices.inspect # one frame moves, two dissolve
+    codes = (0...8).map { |frame| Mordant::Media::Reader.new(path("Cut_1_h264.mp4"), rate: Rational(24)).frame(frame, width: 64, height: 36).rgb[0, 0] }
+    wanted = (0...8).map do |frame|
+      fresh = Server::Cut.find(cut.id)
+      working = fresh.source_of(fresh.loaded_shots.first).plan_at(frame).run(fresh.loaded_shots.first.clip.reader.frame(frame, width: 64, height: 36))
+      fresh.project.output(fresh.project.view).run(working).rgb[0, 0] * 65_535
+    end
+    expect(codes.zip(wanted)).to all(satisfy { |code, exact| (code - exact).abs < 2 * 65_535 / 1023.0 })
+  end
+
   it "says a range alone that its files have" do
     outputs = [{"format" => "ffv1"}, {"format" => "vc3-mov", "range" => "full"}, {"format" => "vc3-mov"}, {"format" => "dpx-10"}].map { |one| one.merge("target" => "television", "width" => 256, "height" => 144) }
     call(:post, "/cuts/#{cut.id}/orders/look", {outputs:, template: "x"})

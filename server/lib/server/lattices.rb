@@ -31,51 +31,68 @@ module Server
     def draw(writer, records, findings)
       return unless possible?
 
-      @stretch.timeline.segments(records.begin, records.size).each do |segment|
-        bulk = bulk(segment.incoming) unless segment.outgoing
-        next unless bulk
+      @stretch.timeline.segments(records.begin, records.size).reject(&:outgoing).each do |segment|
+        standing(segment.incoming).each do |whole|
+          range = [whole.begin, segment.first].max...[whole.end, segment.first + segment.length].min
+          bulk = bulk(segment.incoming, whole) if range.any?
+          next unless bulk
 
-        range = segment.first...(segment.first + segment.length)
-        writer.draw(bulk, range, frame: segment.incoming.source_at(segment.first)) { |done| yield range.begin - records.begin + done }
-        range.each { |record| findings.measure(@output.id, record) if writer.has?(record) }
+          writer.draw(bulk, range, frame: segment.incoming.source_at(range.begin)) { |done| yield range.begin - records.begin + done }
+          range.each { |record| findings.measure(@output.id, record) if writer.has?(record) }
+        end
       end
     end
 
     private
 
+    # Stretches of a shot in which its grade stands still, however it moves in others.
+    #
     # @param member [Mordant::Cut::Timeline::Shot]
+    # @return [Array<Range<Integer>>] record frames
+    def standing(member)
+      source = graded(member)
+      by = member.record_in - source.start
+      source.plan.recipe.stretches(source.start...(source.start + member.length)).filter_map { |frames, moves| (frames.begin + by)...(frames.end + by) unless moves }
+    end
+
+    # @return [Mordant::Deliver::Programme::Source]
+    def graded(member) = (@graded ||= {})[member.key] ||= @stretch.source(@output.order.cut.shot(member.key), [@sheet.variant]).others.fetch(@sheet.variant)
+
+    # @param member [Mordant::Cut::Timeline::Shot]
+    # @param whole [Range<Integer>] record frames of a stretch that stands still
     # @return [Mordant::Deliver::Bulk, nil]
-    def bulk(member)
-      grade = grade_of(member)
-      kept = @output.lattices[member.key.to_s]
+    def bulk(member, whole)
+      grade = grade_of(member, whole)
+      key = (whole.size == member.length) ? member.key.to_s : "#{member.key}:#{whole.begin - member.record_in}"
+      kept = @output.lattices[key]
       nodes = kept["nodes"] if kept && kept["grade"] == grade
       return if nodes == TOO_COARSE
-      return made(member, size: nodes) if nodes
+      return made(member, whole, size: nodes) if nodes
 
-      found = made(member)
-      keep(member.key, {"grade" => grade, "nodes" => found.fits? ? found.size : TOO_COARSE})
+      found = made(member, whole)
+      keep(key, {"grade" => grade, "nodes" => found.fits? ? found.size : TOO_COARSE})
       found if found.fits?
     rescue Mordant::MediaError
       nil # the exact way tells what is wrong with it, or leaves frames out as the order says
     end
 
     # @return [String] another one when anything changes that its pictures depend on
-    def grade_of(member)
+    def grade_of(member, whole)
       shot = @output.order.cut.shot(member.key)
-      recipe = shot.delivered(*@sheet.variant)
-      parts = [recipe.stamp, shot.clip.source_encoding, member.source_in, member.length, @output.order.cut.project.picture_stamp, @sheet.view.stamps]
+      parts = [shot.delivered(*@sheet.variant).stamp, shot.clip.source_encoding, member.source_at(whole.begin), whole.size, @output.order.cut.project.picture_stamp, @sheet.view.stamps]
       Digest::SHA256.hexdigest(parts.to_json)[0, 12]
     end
 
-    def made(member, size: nil)
-      source = @stretch.source(@output.order.cut.shot(member.key), [@sheet.variant]).others.fetch(@sheet.variant)
-      Mordant::Deliver::Bulk.new(source:, output: @output.order.cut.project.output(@sheet.view), bits: @sheet.format.bits, first: member.source_in, count: member.length, size:)
+    def made(member, whole, size: nil)
+      source = graded(member)
+      still = Mordant::Deliver::Programme::Source.new(reader: source.reader, plan: source.plan_at(whole.begin - member.record_in))
+      Mordant::Deliver::Bulk.new(source: still, output: @output.order.cut.project.output(@sheet.view), bits: @sheet.format.bits, first: member.source_at(whole.begin), count: whole.size, size:)
     end
 
     # Another worker may have found out of other shots meanwhile.
     def keep(key, found)
-      Output.where(id: @output.id).update_all(["lattices = lattices || ?::jsonb", {key.to_s => found}.to_json])
-      @output.lattices[key.to_s] = found
+      Output.where(id: @output.id).update_all(["lattices = lattices || ?::jsonb", {key => found}.to_json])
+      @output.lattices[key] = found
     end
   end
 end

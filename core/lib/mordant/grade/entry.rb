@@ -54,6 +54,9 @@ module Mordant
         copy { @step, @keys = step, Keys::NONE }
       end
 
+      # @return [Range<Integer>, nil] of the shot's frames: before its begin and from its end on it stands still
+      def moves = (moving? && acts?) ? (@keys.span.begin - since)..(@keys.span.end - since) : nil
+
       # @param share [Float] 0.0..1.0
       # @return [Entry] with so much of its strength
       def weakened(share) = copy { @strength *= share }

@@ -29,6 +29,9 @@ module Mordant
       # @return [Integer] see Steps::Step#window, the most of all
       def window = @keys.map { |_, step| step.window }.max || 0
 
+      # @return [Range<Integer>] of owner's frames: before its begin and from its end on nothing moves
+      def span = @keys.first[0]..@keys.last[0]
+
       def neutral? = @keys.all? { |_, step| step.neutral? }
 
       # @param frame [Integer] from the owner's first one

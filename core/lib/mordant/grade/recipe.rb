@@ -80,6 +80,17 @@ module Mordant
       # @return [Recipe] as it is there
       def at(frame) = moving? ? standing(frame) : self
 
+      # Where it stands still, and where it moves.
+      #
+      # @param frames [Range<Integer>] of the shot, without its end
+      # @return [Array<Array(Range, Boolean)>] stretches in order, and whether each moves
+      def stretches(frames)
+        moves = entries.filter_map(&:moves)
+        edges = moves.flat_map { |span| [span.begin + 1, span.end] }.select { |frame| frame > frames.begin && frame < frames.end }
+        [frames.begin, *edges.uniq.sort, frames.end].each_cons(2).map { |from, to| [from...to, moves.any? { |span| from > span.begin && from < span.end }] }
+          .chunk_while { |(_, before), (_, after)| before && after }.map { |run| [run.first[0].begin...run.last[0].end, run.first[1]] }
+      end
+
       # @param frames [Integer]
       # @return [Recipe] of an owner that began so many frames before the shot: a wash
       def began(frames) = (moving? && !frames.zero?) ? with(entries.map { |entry| entry.began(frames) }) : self

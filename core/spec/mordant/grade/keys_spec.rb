@@ -44,3 +44,16 @@ RSpec.describe Mordant::Grade::Keys do
     refused[[key(0), key(1, exposure: 1e9)], "steps[0].keys[1].parameters.exposure"]
   end
 end
+
+RSpec.describe Mordant::Grade::Recipe do
+  it "says where it stands still and where it moves" do
+    moving = ->(id, *frames) { {"id" => id, "kind" => "balance", "keys" => frames.each_with_index.map { |frame, index| {"frame" => frame, "parameters" => {"exposure" => index}} }} }
+    stretches = ->(frames, *steps) { described_class.new("steps" => steps).stretches(frames) }
+    expect(stretches[0...10, {"id" => "a", "kind" => "balance"}]).to eq([[0...10, false]])
+    expect(stretches[0...40, moving["a", 10, 20]]).to eq([[0...11, false], [11...20, true], [20...40, false]])
+    expect(stretches[-4...40, moving["a", 10, 15, 20], moving["b", 18, 30], moving["c", 35, 35 + 1]]).to eq([[-4...11, false], [11...30, true], [30...36, false], [36...40, false]])
+    expect(stretches[12...18, moving["a", 10, 20]]).to eq([[12...18, true]])
+    expect(stretches[0...40, moving["a", 10, 20].merge("enabled" => false)]).to eq([[0...40, false]])
+    expect(described_class.new("steps" => [moving["a", 10, 20]]).began(8).stretches(0...20)).to eq([[0...3, false], [3...12, true], [12...20, false]])
+  end
+end

@@ -207,7 +207,11 @@ module Server
           next unless (0...shot.clip.frames).cover?(number)
 
           copy = Copies.current.reader(shot.clip, width, height) if wish.passing && !@store.there?(shot.clip, number, width:, height:)
-          @store.fetch(shot.clip, number, width:, height:, reduction:, copy:, ahead: wish.raster ? 1 : (copy ? COPIED_AHEAD : FrameStore.ahead(shot.clip)))
+          @store.fetch(shot.clip, number, width:, height:, reduction:, copy:, ahead: if wish.raster
+                                                                                       1
+                                                                                     else
+                                                                                       (copy ? COPIED_AHEAD : FrameStore.ahead(shot.clip))
+                                                                                     end)
         end
       end
 
