@@ -48,6 +48,27 @@ RSpec.describe "Pictures", type: :request do
     expect(part[{left: 0, top: 0, width: 9, height: 9}, raster: {width: 3840, height: 2160}]).to eq([422, "raster"])
   end
 
+  it "has other addresses once a file of the library that it is made with is written again" do
+    lut = File.join(Mordant::Library.luts, "warm.cube")
+    FileUtils.mkdir_p(File.dirname(lut))
+    write = ->(gain) { File.write(lut, Mordant::Lut::Cube.write(Mordant::Grade::Bake.new(plan: Mordant::Grade::Plan.new(recipe: Frames.recipe(gain: [gain, 1, 1, 1]), source: "acescct"), output: Mordant::Grade::Output.for(Mordant::Grade::View.new(encoding: "acescct")), size: 5).table)) }
+    address = -> { call(:get, "/cuts/#{cut.id}").then { json["project"]["stamp"] } }
+    write[0.9]
+    without = address.call
+    shot.recipe.accept(revision: 0, document: {"steps" => [{"id" => "l", "kind" => "lut", "parameters" => {"lut" => "warm.cube"}}]}, words: "x")
+    before, picture = address.call, ask.last["picture"]
+    expect(address.call).to eq(before)
+    write[0.5]
+    File.utime(Time.now, Time.now + 5, lut)
+    after = address.call
+    expect([without, before, after].uniq.size).to eq(3)
+    expect(ask.last["picture"]).not_to eq(picture)
+    call(:get, "/projects")
+    expect(json.first["stamp"]).to eq(after)
+  ensure
+    FileUtils.rm_f(lut)
+  end
+
   it "answers the picture the core computes, with its instruments" do
     header, parts = ask
     expect(header).to include("frame" => 3, "width" => 64, "height" => 36, "columns" => 64, "levels" => 256, "size" => "full")

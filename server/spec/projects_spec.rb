@@ -52,7 +52,7 @@ RSpec.describe "Projects", type: :request do
     one = queries.call
     (1..4).each(&grow)
     expect(queries.call).to eq(one)
-    expect(one).to be <= 12
+    expect(one).to be <= 14
     expect(json.values_at("shots", "washes", "families").map(&:size)).to eq([7, 5, 5])
   end
 

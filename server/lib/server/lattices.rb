@@ -78,9 +78,8 @@ module Server
 
     # @return [String] another one when anything changes that its pictures depend on
     def grade_of(member, whole)
-      shot = @output.order.cut.shot(member.key)
-      parts = [shot.delivered(*@sheet.variant).stamp, shot.clip.source_encoding, member.source_at(whole.begin), whole.size, @output.order.cut.project.picture_stamp, @sheet.view.stamps]
-      Digest::SHA256.hexdigest(parts.to_json)[0, 12]
+      shot, project = @output.order.cut.shot(member.key), @output.order.cut.project
+      Pictures::Depends.digest(Pictures::Depends.grade(project, shot.delivered(*@sheet.variant), shot.clip.source_encoding), Pictures::Depends.view(@sheet.view), member.source_at(whole.begin), whole.size)[0, 12]
     end
 
     def made(member, whole, size: nil)

@@ -23,6 +23,14 @@ module Mordant
         found.is_a?(Encoding) ? found : raise(found)
       end
 
+      # @return [Array, nil] changes when the file of that name does; nil where there is none
+      def stamp(id)
+        stat = File.stat(File.join(@folder.call, "#{id}#{EncodingFile::EXTENSION}"))
+        [id, stat.size, stat.mtime.to_r] if stat.file?
+      rescue Errno::ENOENT
+        nil
+      end
+
       # @return [Array<Encoding>] of the files without fault
       def all = contents.grep(Encoding)
 

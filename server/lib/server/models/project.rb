@@ -67,14 +67,12 @@ module Server
     # @return [Mordant::Grade::Output]
     def output(view = self.view) = Mordant::Grade::Output.for(view, space)
 
-    # What every picture of the project depends on besides clip and recipe.
-    def picture_stamp
-      Digest::SHA256.hexdigest([Mordant::ENGINE, working_space, compress_gamut, targets.first, view.stamps].to_json)[0, 12]
-    end
+    # Of the library, that its pictures are made with, once they have been looked for; see Pictures::Depends.
+    attr_accessor :files
 
     def to_h
       {id:, name:, rate: rate.to_s, width:, height:, fixed:, working_space:, space: space.to_h, canvas:, targets: views.map(&:to_h),
-       stamp: picture_stamp, undo: head_change&.words, redo: Change.next_of(self)&.words}
+       stamp: Pictures::Depends.project(self), undo: head_change&.words, redo: Change.next_of(self)&.words}
     end
   end
 end

@@ -52,11 +52,6 @@ module Server
     # @return [Mordant::Grade::Recipe]
     def grade = Mordant::Grade::Recipe.new(document)
 
-    # What files its steps read, and when they were last changed; quick where none reads any.
-    #
-    # @return [Array]
-    def stamps = (document["steps"].any? { |step| Mordant::Steps.fetch(step["kind"]).reads_files? }) ? grade.stamps : []
-
     # @return [Boolean] something in it changes from frame to frame
     def moving? = document["steps"].any? { |step| step["keys"] }
 

@@ -138,12 +138,11 @@ module Server
       (row.wash_id && grade.moving?) ? grade.began(timed_from(row)) : grade
     end
 
-    # What its pictures depend on besides clip and project, files of the library included.
+    # What its pictures depend on besides clip and project; see Pictures::Depends.
     #
     # @return [String]
     def revision
-      beyond = layers.flat_map { |one| [*one.stamps, *(timed_from(one) if one.moving?)] }
-      [*layers.map { |one| "#{one.id}.#{one.revision}" }, *(Digest::SHA256.hexdigest(beyond.to_json)[0, 12] if beyond.any?)].join("-")
+      layers.map { |one| "#{one.id}.#{one.revision}#{".#{timed_from(one)}" if one.wash_id && one.moving?}" }.join("-")
     end
 
     # @param clip [Hash] what is told of its clip

@@ -23,7 +23,7 @@ module Server
       # @return [Mordant::Media::WorkingCopy] there or not
       # @raise [Mordant::MediaError] of a file that is gone
       def of(clip, width, height)
-        Mordant::Media::WorkingCopy.new(File.join(@folder, FrameStore.stamp(clip, width, height) + Mordant::Media::WorkingCopy::EXTENSION), rate: clip.rate)
+        Mordant::Media::WorkingCopy.new(File.join(@folder, Depends.frames(clip, width, height) + Mordant::Media::WorkingCopy::EXTENSION), rate: clip.rate)
       end
 
       # @return [Mordant::Media::Reader, nil] frame for frame; nil where no copy is there

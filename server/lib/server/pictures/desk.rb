@@ -125,9 +125,6 @@ module Server
         @store.fetch(shot.clip, source_frame, width:, height:, ahead: PLAY_AHEAD, copy: Copies.current.reader(shot.clip, *whole))
       end
 
-      # What the decoded frames of a clip depend on, at the screen's raster.
-      def clip_stamp(project, clip) = FrameStore.stamp(clip, *Desk.raster(project))
-
       # The project's raster within WIDTH x HEIGHT.
       #
       # @param project [Project]
@@ -163,7 +160,7 @@ module Server
       # @param source [String] encoding id
       # @return [Mordant::Grade::Plan]
       def plan(project, recipe, source)
-        key = [recipe.stamp, Mordant::Colour.encoding(source), project.working_space, project.compress_gamut]
+        key = Depends.grade(project, recipe, source)
         kept = @plans.delete(key) || project.plan(recipe, source)
         @plans[key] = kept
         @plans.shift while @plans.size > PLANS

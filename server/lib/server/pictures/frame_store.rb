@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "digest"
-
 module Server
   module Pictures
     # Decoded frames, as their files have them, at the raster of the screen: the
@@ -29,7 +27,7 @@ module Server
       # @return [Mordant::Media::Codes]
       # @raise [Mordant::MediaError]
       def fetch(clip, number, width:, height:, reduction: 1, ahead: AHEAD, copy: nil)
-        key = ["#{FrameStore.stamp(clip, width, height)}#{"-copy" if copy}", number]
+        key = ["#{Depends.frames(clip, width, height)}#{"-copy" if copy}", number]
         return remembered(key) || keep(key, stored(key, width, height) || decode(clip, copy, key, width, height, ahead)) if reduction == 1
 
         remembered([*key, reduction]) || keep([*key, reduction], fetch(clip, number, width:, height:, ahead:, copy:).reduce(reduction))
@@ -37,7 +35,7 @@ module Server
 
       # @return [Boolean] the frame of the original has been decoded already
       def there?(clip, number, width:, height:)
-        key = [FrameStore.stamp(clip, width, height), number]
+        key = [Depends.frames(clip, width, height), number]
         @lock.synchronize { @held.key?(key) } || @shelf.include?(key.join("/"))
       end
 
@@ -46,15 +44,6 @@ module Server
       # @param clip [Clip]
       # @return [Integer]
       def self.ahead(clip) = clip.decoding_speed ? (clip.decoding_speed * MOMENT).ceil.clamp(1, AHEAD) : AHEAD
-
-      # What a decoded frame depends on besides its number.
-      #
-      # @return [String]
-      # @raise [Mordant::MediaError] of a file that is gone
-      def self.stamp(clip, width, height)
-        parts = [Mordant::ENGINE, clip.file, *clip.stamps, width, height, clip.range, clip.matrix, *([clip.rate, clip.project.rate] if clip.paced?)]
-        Digest::SHA256.hexdigest(parts.join("|"))[0, 32]
-      end
 
       private
 

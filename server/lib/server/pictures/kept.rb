@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "digest"
-
 module Server
   module Pictures
     # Finished pictures for playing, on disk. A picture's name is a digest of all it depends
@@ -38,24 +36,15 @@ module Server
 
       def name(wish, frame = wish.frame, shots = Hash.new { |_, shot| shot_digest(wish, shot) }, around = project_digest(wish))
         layers = wish.cut.timeline.layers(frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share, frame - layer.shot.record_in] }
-        digest = Digest::SHA256.hexdigest([layers, around].join(" "))
+        digest = Depends.digest(layers, around)
         "#{digest[0, 2]}/#{digest}"
       end
 
-      def shot_digest(wish, shot) = Digest::SHA256.hexdigest(shot_stamp(wish, shot).to_json)
-
-      def project_digest(wish) = Digest::SHA256.hexdigest(project_stamp(wish).to_json)
-
-      def shot_stamp(wish, shot)
-        recipe = wish.whole.recipe_of(shot)
-        project = wish.project
-        [Desk.current.clip_stamp(project, shot.clip), recipe.stamp, shot.clip.source_encoding]
+      def shot_digest(wish, shot)
+        Depends.digest(Depends.frames(shot.clip, *Desk.raster(wish.project)), Depends.grade(wish.project, wish.whole.recipe_of(shot), shot.clip.source_encoding))
       end
 
-      def project_stamp(wish)
-        project, screen = wish.project, wish.screen
-        [project.working_space, project.compress_gamut, screen.stamp]
-      end
+      def project_digest(wish) = Depends.digest(wish.screen.stamp)
     end
   end
 end

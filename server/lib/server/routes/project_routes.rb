@@ -16,7 +16,8 @@ module Server
       end
 
       app.get "/api/projects" do
-        projects = Project.includes(:head_change, cuts: [{shots: [:recipes, :clip]}, {washes: :recipe}, {families: :recipes}]).order(:id)
+        projects = Project.includes(:head_change, cuts: [{shots: [:recipes, :clip]}, {washes: :recipe}, {families: :recipes}]).order(:id).to_a
+        Pictures::Depends.files(projects)
         answer(projects.map { |project| project.to_h.merge(cuts: project.cuts.sort_by(&:id).map(&:summary)) })
       end
 

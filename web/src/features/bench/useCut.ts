@@ -61,8 +61,15 @@ export const useCut = defineStore('cut', () => {
     return layersOf(over).map((one) => ({ recipe: one.id, document: toRaw(one === over.recipe ? (instead ?? one.document) : one.document) }))
   }
 
-  /** What a shot's pictures depend on besides clip and project. */
-  const revisionOf = (over: Shot) => layersOf(over).map((one) => `${one.id}.${one.revision}`).join('-')
+  /** What a shot's pictures depend on besides clip and project; of a wash that moves, when it began too. */
+  const revisionOf = (over: Shot) =>
+    layersOf(over)
+      .map((one) => `${one.id}.${one.revision}${movesWithWash(one) ? `.${over.record_in - startOf(one)}` : ''}`)
+      .join('-')
+  const washOf = (recipe: Recipe) => washes.value.find((wash) => wash.recipe.id === recipe.id)
+  const movesWithWash = (recipe: Recipe) => washOf(recipe) !== undefined && recipe.document.steps.some((step) => step.keys?.length)
+  /** Record frame at which the wash begins that has those steps. */
+  const startOf = (recipe: Recipe) => shots.value.find((shot) => shot.id === washOf(recipe)?.from)?.record_in ?? shots.value[0]?.record_in ?? 0
 
   const spot = (id: number | string) => `mordant.frame.${id}`
 
