@@ -121,17 +121,17 @@ module Mordant
       def of_recipe(name, recipe)
         recipe.entries.select(&:acts?).filter_map do |entry|
           step = entry.step
-          next unless step.is_a?(Steps::LutFile)
-          next fault(name, "#{entry.name}: #{step.lut} is not in the LUT library. Put it back or choose another.") unless Lut::Library.stamp(step.lut)
+          missing = step.missing.first
+          next fault(name, "#{entry.name}: #{missing} is not in the LUT library. Put it back or choose another.") if missing
 
           lut_twice(name, entry)
         end
       end
 
       def lut_twice(name, entry)
-        returns = entry.step.returns
+        returns = entry.step.turns_into
         renders = @targets.find { |target| target.view.rendering }
-        return if returns.empty? || Colour.encoding(returns).scene? || !@space.scene? || renders.nil?
+        return if returns.nil? || Colour.encoding(returns).scene? || !@space.scene? || renders.nil?
 
         fault(name, "#{entry.name} returns a picture made for a display (#{Colour.encoding(returns).label}); #{renders.name} renders it a second time. Use the LUT as a target instead.")
       end

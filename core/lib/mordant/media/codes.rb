@@ -50,7 +50,7 @@ module Mordant
       # @return [Codes] of at least one pixel
       # @raise [ParameterError]
       def crop(region)
-        columns, rows = Scopes::Region.pixels(region, width, height)
+        columns, rows = Region.pixels(region, width, height)
         part = rgb.reshape(3, height, width)[true, rows, columns].dup
         Codes.new(part.reshape(3, rows.size * columns.size), width: columns.size, height: rows.size)
       end

@@ -25,6 +25,10 @@ module Mordant
 
       def stamps = neutral? ? [] : [Lut::Library.stamp(lut) || lut]
 
+      def missing = (neutral? || Lut::Library.stamp(lut)) ? [] : [lut]
+
+      def turns_into = returns.empty? ? nil : returns
+
       private
 
       def table

@@ -56,6 +56,12 @@ module Mordant
       # @return [Array] what files it reads, and when they were last changed
       def stamps = []
 
+      # @return [Array<String>] paths of the library that it reads and that are not there
+      def missing = []
+
+      # @return [String, nil] id of the encoding that its values are in, where that is not the working space's
+      def turns_into = nil
+
       # @param space [Colour::WorkingSpace]
       # @return [Array] Pointwise operations in the declared domain; none when neutral
       def operations(space) = raise(NotImplementedError, "#{self.class} has no operations")

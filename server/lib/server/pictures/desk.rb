@@ -85,7 +85,7 @@ module Server
 
       # A part of a frame as decoded; in a dissolve of the incoming shot.
       #
-      # @param region [Array<Float>] see Mordant::Scopes::Region
+      # @param region [Array<Float>] see Mordant::Region
       # @return [Mordant::Media::Codes]
       def patch(wish, region:) = incoming(wish).codes.crop(region)
 

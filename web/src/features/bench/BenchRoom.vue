@@ -7,18 +7,18 @@ import { useComparedVersion } from '../grade/useComparedVersion'
 import { useCopies } from '../grade/useCopies'
 import { useMoves } from '../grade/useMoves'
 import { useRecipes } from '../grade/useRecipes'
-import { handMoving } from '../grade/useStepEditor'
 import ScopeDock from '../scopes/ScopeDock.vue'
-import { useKeys } from '../shell/useKeys'
 import { useNotices } from '../shell/useNotices'
 import CutBar from './CutBar.vue'
 import PictureStage from './PictureStage.vue'
 import ShotRibbon from './ShotRibbon.vue'
 import { useCleanWindow } from './useCleanWindow'
-import { useCut } from './useCut'
-import { useOpenCut } from './useOpenCut'
+import { useCut } from '../cut/useCut'
+import { useOpenCut } from '../cut/useOpenCut'
 import { useArrival } from './useArrival'
 import { useCopying } from './useCopying'
+import { useBenchKeys } from './useBenchKeys'
+import { useCaption } from './useCaption'
 import { useKept } from './useKept'
 import { useMarks } from './useMarks'
 import LoupeLayer from './LoupeLayer.vue'
@@ -27,7 +27,6 @@ import SecondBar from '../compare/SecondBar.vue'
 import SplitLayer from '../compare/SplitLayer.vue'
 import { useSecond } from '../compare/useSecond'
 import { useReference } from '../compare/useReference'
-import { useFlags } from '../board/useFlags'
 import { useSwatches } from '../swatches/useSwatches'
 import BandLegend from '../scopes/BandLegend.vue'
 import { useBands } from '../scopes/useBands'
@@ -35,7 +34,8 @@ import { useScopes } from '../scopes/useScopes'
 import { useLayout } from './useLayout'
 import { useSight } from './useSight'
 import { useSurfaceHands } from '../surface/useSurfaceHands'
-import { usePicture, type PictureWish } from './usePicture'
+import { usePicture } from './usePicture'
+import { usePresent } from './usePresent'
 import { useRealPixels, type Sight } from './useRealPixels'
 import { makePlayStore } from './playStore'
 import { usePlayer } from './usePlayer'
@@ -62,7 +62,6 @@ const marks = useMarks(computed(() => cut.length))
 const clean = useCleanWindow()
 const reference = useReference()
 const swatches = useSwatches()
-const flags = useFlags()
 const looping = ref(true)
 const opened = useOpenCut()
 
@@ -98,22 +97,7 @@ const player = usePlayer({
   go: cut.go,
 })
 
-const present = computed<PictureWish | null>(() => {
-  if (!opened.value || !cut.cut || !cut.shot) return null
-  return {
-    cut: cut.cut.id,
-    frame: cut.frame,
-    source: source.value,
-    on: screen.wish,
-    moving: handMoving.value,
-    trial: cut.trialOf(cut.shot, compared.document ?? borrow.document ?? swatches.document),
-    test: sight.test,
-    tap: sight.tap,
-    acts: sight.acts,
-    skin: sight.skin?.region ?? null,
-    measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.region, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: reference.active ?? scopes.beside, ...(reference.active && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}) },
-  }
-})
+const present = usePresent({ opened, source, clipping })
 const wish = computed(() => (player.playing.value ? null : present.value))
 const picture = usePicture(wish, notices.trouble)
 /** Where nothing is marked in the picture, and none but the graded one is shown. */
@@ -131,25 +115,7 @@ const bitmap = computed(() => player.picture.value ?? (arrived.value ? (picture.
 const header = computed(() => (arrived.value ? picture.shown.value?.header : undefined))
 const moves = useMoves()
 watch(header, (now) => (moves.told = now?.moved ?? {}))
-/** Number of the frame somebody is at, where its run leaves it out. */
-const missing = computed(() => {
-  const { shot } = cut
-  if (!shot?.clip.gaps?.length || shot.clip.first_number === null || shot.clip.pace === 'time') return null
-  const number = shot.clip.first_number + shot.source_in + cut.frame - shot.record_in
-  return shot.clip.gaps.some(([first, last]) => number >= first && number <= last) ? number : null
-})
-const shownAs = computed(() => {
-  if (!arrived.value && !player.playing.value) return 'loading…'
-  if (missing.value !== null) return `frame ${missing.value} is missing from the run`
-  if (source.value) return 'as shot'
-  if (reference.flipped) return reference.words
-  if (reference.active && reference.way === 'difference' && !player.playing.value) return `difference from ${reference.words}, times ${reference.gain}`
-  if (scopes.light) return `what makes up a part of the ${scopes.light.instrument}`
-  if (swatches.trial) return `with ${swatches.trial.name} on trial`
-  if (compared.words) return `version ${compared.words}`
-  if (sight.acts) return sight.acts.region ? `the ${sight.acts.region} alone` : 'what the open step acts on'
-  return screen.exaggerate ? 'graded, colours exaggerated' : 'graded'
-})
+const shownAs = useCaption({ arrived, playing: player.playing, source })
 
 function leavePlay() {
   if (player.playing.value) player.stop()
@@ -175,39 +141,23 @@ const openClean = () => cut.project && cut.cut && clean.open(`/projects/${cut.pr
 const togglePlay = () => (player.playing.value ? player.stop() : player.play(cut.frame))
 
 useSurfaceHands()
-useKeys([
-  { key: 'q', words: 'previous shot', press: () => goShot(cut.shotIndex - 1) },
-  { key: 'e', words: 'next shot', press: () => goShot(cut.shotIndex + 1) },
-  { key: 'a', words: 'one frame back', press: () => goFrame(cut.frame - 1) },
-  { key: 'd', words: 'one frame on', press: () => goFrame(cut.frame + 1) },
-  { key: 'w', words: 'held: the source', press: () => (source.value = true), release: () => (source.value = false) },
-  { key: 'y', words: 'compare on and off', press: () => (reference.on = !reference.on) },
-  { key: 'shift+r', words: 'this frame stands for the shot in overviews', press: () => void flags.standIn() },
-  { key: 'shift+f', words: 'flag on and off', press: () => void flags.flip() },
-  { key: 'shift+e', words: 'next kept place to compare with', press: reference.nextKept },
-  { key: 'shift+y', words: 'lock the second picture to its place; again: let it follow', press: reference.lock },
-  { key: 'shift+space', words: 'play, stop the second picture by itself', press: second.toggle },
-  { key: '#', words: 'held: the second picture alone', press: () => (reference.flipped = true), release: () => (reference.flipped = false) },
-  { key: 'v', words: 'view transform on and off', press: screen.flip },
-  { key: 'b', words: 'borrow the grade before; again: further back', press: tryBorrow },
-  { key: 'x', words: 'held: colours exaggerated, to see a cast', press: () => (screen.exaggerate = true), release: () => (screen.exaggerate = false) },
-  { key: 'z', words: 'held: what the open step acts on', press: () => (sight.acting = true), release: () => (sight.acting = false) },
-  { key: 't', words: 'test pictures in turn, in place of the shot', press: sight.nextTest },
-  { key: 'l', words: 'large picture', press: () => (layout.large = !layout.large) },
-  { key: 'p', words: 'recipe there and away', press: () => layout.flip('recipe') },
-  { key: 'o', words: 'scopes there and away', press: () => layout.flip('scopes') },
-  { key: 'space', words: 'play, stop', press: togglePlay },
-  { key: 'r', words: 'round the shot or the cut', press: () => (looping.value = !looping.value) },
-  { key: 'f', words: 'fit, 1:1, 2:1', press: () => stage.value?.step() },
-  { key: ',', words: 'mark the first frame of a range', press: () => marks.from(cut.frame) },
-  { key: '.', words: 'mark the last frame of a range', press: () => marks.to(cut.frame) },
-  { key: '-', words: 'no range', press: marks.clear },
-  { key: 'h', words: 'render what is played round, ahead; again: stop', press: () => void renderRange() },
-  { key: 'm', words: 'clipping marked in the picture', press: () => (clipping.value = !clipping.value) },
-  { key: 'j', words: 'colour bands', press: () => void bands.flip() },
-  { key: 'i', words: 'held: loupe under the pointer', press: () => (loupe.value = true), release: () => (loupe.value = false) },
-  { key: '+', words: 'clean picture in a window of its own', press: openClean },
-])
+useBenchKeys({
+  source,
+  clipping,
+  loupe,
+  looping,
+  goShot,
+  goFrame,
+  tryBorrow,
+  togglePlay,
+  togglePlaySecond: second.toggle,
+  zoom: () => stage.value?.step(),
+  markFirst: () => marks.from(cut.frame),
+  markLast: () => marks.to(cut.frame),
+  unmark: marks.clear,
+  render: () => void renderRange(),
+  openClean,
+})
 </script>
 
 <template>

@@ -8,7 +8,7 @@ import OptionRow from '../shell/OptionRow.vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
 import PictureStage from './PictureStage.vue'
-import { useCut } from './useCut'
+import { useCut } from '../cut/useCut'
 import { useFollowed } from './useCleanWindow'
 import { usePicture, type PictureWish } from './usePicture'
 

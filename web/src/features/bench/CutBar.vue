@@ -3,7 +3,7 @@ import type { Shot } from '@/api/types'
 import { computed, ref } from 'vue'
 import CutStart from './CutStart.vue'
 import TimecodeField from './TimecodeField.vue'
-import { clock, sourceClock } from './timecode'
+import { clock, sourceClock } from '../cut/timecode'
 
 const props = defineProps<{
   shots: Shot[]

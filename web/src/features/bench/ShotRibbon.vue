@@ -2,7 +2,7 @@
 import type { Project, Shot } from '@/api/types'
 import { computed, ref, watch } from 'vue'
 import MiddleCut from '../shell/MiddleCut.vue'
-import { smallPictureOf } from './smallPicture'
+import { smallPictureOf } from '../cut/smallPicture'
 
 const props = defineProps<{ project: Project; shots: Shot[]; current: number | null; picked: number[] }>()
 const emit = defineEmits<{ go: [index: number]; pick: [id: number]; compare: [id: number] }>()

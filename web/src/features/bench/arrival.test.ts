@@ -5,7 +5,7 @@ import { installBrowser, settle } from '@/test/browser'
 import { project, shot } from '@/test/production'
 import type { Shot } from '@/api/types'
 import { useArrival } from './useArrival'
-import { clock, sourceClock } from './timecode'
+import { clock, sourceClock } from '../cut/timecode'
 import { usePlayReading } from './usePlayReading'
 import type { PictureWish } from './usePicture'
 

@@ -3,7 +3,7 @@ import { unpack, words } from '@/api/answer'
 import type { Shot } from '@/api/types'
 import type { Ref } from 'vue'
 import type { ScreenWish } from '../screen/useScreen'
-import type { Trial } from './useCut'
+import type { Trial } from '../cut/useCut'
 import { makeLivePicture, type SourceFrame } from './livePicture'
 
 const AT_ONCE = 2 // requests under way, one a server process

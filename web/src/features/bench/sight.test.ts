@@ -5,8 +5,8 @@ import { cut as cutOf, recipe, step, wash } from '@/test/production'
 import { useComparedVersion } from '../grade/useComparedVersion'
 import { useOpenStep } from '../grade/useOpenStep'
 import { useCatalogue } from '../shell/useCatalogue'
-import { smallPictureOf, smallPictureOfVersion } from './smallPicture'
-import { useCut } from './useCut'
+import { smallPictureOf, smallPictureOfVersion } from '../cut/smallPicture'
+import { useCut } from '../cut/useCut'
 import { useSight } from './useSight'
 
 let calls: Call[]

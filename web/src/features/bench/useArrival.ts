@@ -1,6 +1,6 @@
 import type { Project, Shot } from '@/api/types'
 import { computed, onScopeDispose, shallowRef, watch, type Ref } from 'vue'
-import { smallPictureOf } from './smallPicture'
+import { smallPictureOf } from '../cut/smallPicture'
 
 /**
  * What stands in for a shot's picture until that is there: the small one of the ribbon,

@@ -1,5 +1,5 @@
 import { onScopeDispose, ref } from 'vue'
-import type { Trial } from './useCut'
+import type { Trial } from '../cut/useCut'
 
 /** What the first window shows, told to the clean one. */
 export interface CleanWish {

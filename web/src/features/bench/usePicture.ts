@@ -3,7 +3,7 @@ import type { Region } from '@/api/types'
 import { unpack, words, type Answer, type AnswerHeader } from '@/api/answer'
 import { onScopeDispose, shallowRef, ref, watch, type Ref } from 'vue'
 import type { ScreenWish } from '../screen/useScreen'
-import type { Trial } from './useCut'
+import type { Trial } from '../cut/useCut'
 import { makeLivePicture } from './livePicture'
 
 /** What a picture shows; a new one is asked for whenever it changes. */

@@ -4,7 +4,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { useOpenStep } from '../grade/useOpenStep'
 import { useCatalogue } from '../shell/useCatalogue'
-import { useCut } from './useCut'
+import { useCut } from '../cut/useCut'
 
 /** What is looked at beside the graded picture: test pictures, what a step acts on, a patch of skin. */
 export const useSight = defineStore('sight', () => {

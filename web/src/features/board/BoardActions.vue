@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useReference } from '../compare/useReference'
 import { useCopies } from '../grade/useCopies'
 import { useFamilies } from '../grade/useFamilies'

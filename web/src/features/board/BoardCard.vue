@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Project, Shot } from '@/api/types'
 import { computed } from 'vue'
-import { smallPictureOf } from '../bench/smallPicture'
-import { useCut } from '../bench/useCut'
+import { smallPictureOf } from '../cut/smallPicture'
+import { useCut } from '../cut/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import { posterOf } from './arrange'
 import { FLAG_FILL } from './useFlags'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import ChoiceList, { type ChoiceGroup } from '../shell/ChoiceList.vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import { kindsOf, ORDERS, POSTERS, type Filters } from './arrange'

@@ -2,7 +2,7 @@ import type { Shot } from '@/api/types'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, reactive, ref } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useCopies } from '../grade/useCopies'
 import { noFilters, ordered, passes } from './arrange'
 

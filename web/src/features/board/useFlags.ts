@@ -1,7 +1,7 @@
 import { sendJson } from '@/api/client'
 import type { Project, Shot } from '@/api/types'
 import { useStorage } from '@vueuse/core'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useRecipes } from '../grade/useRecipes'
 import { useNotices } from '../shell/useNotices'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import { clock } from '../bench/timecode'
-import { useCut } from '../bench/useCut'
+import { clock } from '../cut/timecode'
+import { useCut } from '../cut/useCut'
 import OptionRow from '../shell/OptionRow.vue'
 import { useSwatches } from '../swatches/useSwatches'
 import StillList from './StillList.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { clock } from '../bench/timecode'
-import { useCut } from '../bench/useCut'
+import { clock } from '../cut/timecode'
+import { useCut } from '../cut/useCut'
 import { useSwatches } from '../swatches/useSwatches'
 import { useReference } from './useReference'
 import type { SecondPicture } from './useSecond'

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
 import { installBrowser, installServer, settle, type Call } from '@/test/browser'
 import { cut as cutOf, recipe, shot, step } from '@/test/production'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useReference } from './useReference'
 
 let calls: Call[]

@@ -2,7 +2,7 @@ import type { RecipeDocument, Shot } from '@/api/types'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import type { SecondWish as Second } from '../bench/usePicture'
 import { useComparedVersion } from '../grade/useComparedVersion'
 

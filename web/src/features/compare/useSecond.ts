@@ -1,6 +1,6 @@
 import { computed, shallowRef, watch, type Ref } from 'vue'
 import { makePlayStore } from '../bench/playStore'
-import { useCut, type Trial } from '../bench/useCut'
+import { useCut, type Trial } from '../cut/useCut'
 import { usePicture, type PictureWish } from '../bench/usePicture'
 import { usePlayer } from '../bench/usePlayer'
 import { useScreen } from '../screen/useScreen'

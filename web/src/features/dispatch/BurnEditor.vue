@@ -4,7 +4,7 @@ import type { BurnItem, OutputSheet } from '@/api/types'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { watchDebounced } from '@vueuse/core'
 import { computed, onUnmounted, ref } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { followDrag } from '../grade/useDrag'
 import { useCatalogue } from '../shell/useCatalogue'
 

@@ -1,10 +1,16 @@
+<script lang="ts">
+/** The kind of step whose controls these are; see panels. */
+export const kind = 'balance'
+</script>
+
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
-import type { Recipe, StepDocument, StepSpec, WorkingSpace } from '@/api/types'
+import type { Recipe, StepDocument, StepSpec } from '@/api/types'
 import { useStorage } from '@vueuse/core'
 import { computed, toRef } from 'vue'
 import { usePick } from '../bench/usePick'
 import { useSight } from '../bench/useSight'
+import { useCut } from '../cut/useCut'
 import { useKeys } from '../shell/useKeys'
 import ChannelGrid from './ChannelGrid.vue'
 import NumberGrid from './NumberGrid.vue'
@@ -17,7 +23,8 @@ import { useNotices } from '../shell/useNotices'
 import { usePatchPick } from './usePatchPick'
 import { useStepEditor } from './useStepEditor'
 
-const props = defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec; header: AnswerHeader | null; space: WorkingSpace }>()
+const props = defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec; header: AnswerHeader | null }>()
+const cut = useCut()
 
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
 const picking = usePatchPick(computed(() => props.step.id))
@@ -55,7 +62,7 @@ const channelsOpen = useStorage('mordant.balance.channels', false)
 
 <template>
   <div class="px-3 pt-1 pb-3">
-    <StavePanel :editor="editor" :spec="spec" :trace="header?.tone ?? null" :curve="header?.curves?.[step.id] ?? null" :space="space" />
+    <StavePanel v-if="cut.project" :editor="editor" :spec="spec" :trace="header?.tone ?? null" :curve="header?.curves?.[step.id] ?? null" :space="cut.project.space" />
     <div class="mt-1.5 mb-2 flex items-center gap-1.5">
       <button class="control px-2 py-0 text-xs" title="U: white, black and cast found from the picture, as ordinary numbers" @click="balanceByItself">find balance</button>
       <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': picking.asking(NEUTRAL) }" :aria-pressed="picking.asking(NEUTRAL)" title="N: click or drag over something that is grey" @click="pickNeutral">pick grey</button>

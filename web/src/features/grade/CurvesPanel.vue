@@ -1,3 +1,8 @@
+<script lang="ts">
+/** The kind of step whose controls these are; see panels. */
+export const kind = 'curves'
+</script>
+
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
 import type { Recipe, StepDocument, StepInput, StepSpec } from '@/api/types'

@@ -3,7 +3,7 @@ import type { Shot } from '@/api/types'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useCopies } from './useCopies'
 import { useFamilies } from './useFamilies'
 

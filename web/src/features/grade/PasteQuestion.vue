@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useKeys } from '../shell/useKeys'
 import { useCopies } from './useCopies'
 

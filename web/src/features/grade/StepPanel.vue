@@ -1,40 +1,56 @@
 <script setup lang="ts">
-import type { Recipe, StepDocument, StepSpec } from '@/api/types'
+import type { ParameterSpec, Recipe, StepDocument, StepSpec, TextSpec } from '@/api/types'
 import { computed, toRef } from 'vue'
 import NumberField from './NumberField.vue'
 import NumberGrid from './NumberGrid.vue'
 import TextChoice from './TextChoice.vue'
 import { useStepEditor } from './useStepEditor'
 
-/** Controls of a step from its declared parameters alone. */
+/** Controls of a step from its declared parameters alone, in the order they are declared. */
 const props = defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec }>()
+defineOptions({ inheritAttrs: false })
 
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
-const singles = computed(() => props.spec.parameters.filter((parameter) => !parameter.channels))
-const rows = computed(() => props.spec.parameters.filter((parameter) => parameter.channels))
+
+type Part = { text: TextSpec } | { row: ParameterSpec } | { numbers: ParameterSpec[] }
+/** Neighbouring single numbers share a grid. */
+const parts = computed(() =>
+  props.spec.order.reduce<Part[]>((made, name) => {
+    const text = props.spec.texts.find((one) => one.name === name)
+    const number = props.spec.parameters.find((one) => one.name === name)
+    const last = made.at(-1)
+    if (text) made.push({ text })
+    else if (number?.channels) made.push({ row: number })
+    else if (number && last && 'numbers' in last) last.numbers.push(number)
+    else if (number) made.push({ numbers: [number] })
+    return made
+  }, []),
+)
 </script>
 
 <template>
   <div class="space-y-2.5 px-3 pt-1 pb-3">
-    <TextChoice v-for="text in spec.texts" :key="text.name" :spec="text" :model-value="editor.text(text)" @update:model-value="editor.set(text.name, $event)" />
-    <div v-for="parameter in rows" :key="parameter.name">
-      <span class="mb-0.5 block text-2xs text-dim" :title="parameter.about">{{ parameter.label }}</span>
-      <div class="grid gap-x-1.5" :style="{ gridTemplateColumns: `repeat(${Math.max(4, parameter.channels?.length ?? 0)}, minmax(0, 1fr))` }">
-        <div v-for="(channel, index) in parameter.channels" :key="channel">
-          <NumberField
-            compact
-            :spec="parameter"
-            :label="`${parameter.label} ${channel}`"
-            :bind="editor.address(parameter.name, index)"
-            :model-value="(editor.value(parameter.name) as number[])[index] ?? parameter.neutral"
-            @update:model-value="editor.setAt(parameter.name, index, $event)"
-            @begin="editor.begin"
-            @end="editor.end"
-          />
-          <span class="block pt-0.5 text-center text-2xs text-faint">{{ channel === 'master' ? 'all' : channel }}</span>
+    <template v-for="(part, at) in parts" :key="at">
+      <TextChoice v-if="'text' in part" :spec="part.text" :model-value="editor.text(part.text)" @update:model-value="editor.set(part.text.name, $event)" />
+      <NumberGrid v-else-if="'numbers' in part" :parameters="part.numbers" :editor="editor" />
+      <div v-else>
+        <span class="mb-0.5 block text-2xs text-dim" :title="part.row.about">{{ part.row.label }}</span>
+        <div class="grid gap-x-1.5" :style="{ gridTemplateColumns: `repeat(${Math.max(4, part.row.channels?.length ?? 0)}, minmax(0, 1fr))` }">
+          <div v-for="(channel, index) in part.row.channels" :key="channel">
+            <NumberField
+              compact
+              :spec="part.row"
+              :label="`${part.row.label} ${channel}`"
+              :bind="editor.address(part.row.name, index)"
+              :model-value="(editor.value(part.row.name) as number[])[index] ?? part.row.neutral"
+              @update:model-value="editor.setAt(part.row.name, index, $event)"
+              @begin="editor.begin"
+              @end="editor.end"
+            />
+            <span class="block pt-0.5 text-center text-2xs text-faint">{{ channel === 'master' ? 'all' : channel }}</span>
+          </div>
         </div>
       </div>
-    </div>
-    <NumberGrid :parameters="singles" :editor="editor" />
+    </template>
   </div>
 </template>

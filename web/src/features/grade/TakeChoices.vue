@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Shot } from '@/api/types'
 import { computed, ref, toRef } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useScreen } from '../screen/useScreen'
 import { useTake } from './useTake'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Shot } from '@/api/types'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { useCut } from '../bench/useCut'
-import { smallPictureOfVersion } from '../bench/smallPicture'
+import { useCut } from '../cut/useCut'
+import { smallPictureOfVersion } from '../cut/smallPicture'
 import { useKeys } from '../shell/useKeys'
 import { useNotices } from '../shell/useNotices'
 import { useComparedVersion } from './useComparedVersion'

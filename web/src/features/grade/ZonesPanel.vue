@@ -1,8 +1,13 @@
+<script lang="ts">
+/** The kind of step whose controls these are; see panels. */
+export const kind = 'zones'
+</script>
+
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
 import type { Recipe, StepDocument, StepSpec } from '@/api/types'
 import { computed, onBeforeUnmount, toRef } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useSight } from '../bench/useSight'
 import NumberField from './NumberField.vue'
 import NumberGrid from './NumberGrid.vue'

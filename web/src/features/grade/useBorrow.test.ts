@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
 import { installBrowser, installServer } from '@/test/browser'
 import { cut as cutOf, recipe, shot } from '@/test/production'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useBorrow } from './useBorrow'
 
 beforeEach(() => {

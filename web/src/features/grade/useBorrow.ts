@@ -1,7 +1,7 @@
 import type { RecipeDocument, Shot } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useRecipes } from './useRecipes'
 
 const graded = (shot: Shot) => shot.recipe.document.steps.length > 0

@@ -2,7 +2,7 @@ import { getJson } from '@/api/client'
 import type { Recipe, RecipeDocument, Shot } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 
 /** Another version of the shot's grade, shown in place of the one in use while a key is held. */

@@ -1,7 +1,7 @@
 import type { StepDocument } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 import { usePaste } from './usePaste'
 

@@ -1,6 +1,6 @@
 import { getJson, sendJson } from '@/api/client'
 import type { Project, ProjectSettings, Recipe, StepDocument, Target } from '@/api/types'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useScreen } from '../screen/useScreen'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'

@@ -1,18 +1,17 @@
 import type { ParameterValue, StepDocument } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useOpenStep } from './useOpenStep'
 
 /** Steps that move from key to key: where they are at the present frame, as the server says. */
 export const useMoves = defineStore('moves', () => {
   const cut = useCut()
   const told = shallowRef<Record<string, Record<string, ParameterValue>>>({})
-  /** Record frame that a step's keys count from: the first one of what owns it, a wash or the open shot. */
+  /** Record frame that a step's keys count from. */
   function startOf(step: StepDocument) {
-    const wash = cut.cut?.washes.find((one) => one.recipe.document.steps.some(({ id }) => id === step.id))
-    if (!wash) return cut.shot?.record_in ?? 0
-    return cut.shots.find((shot) => shot.id === wash.from)?.record_in ?? cut.shots[0]?.record_in ?? 0
+    const owner = cut.recipes.find((recipe) => recipe.document.steps.some(({ id }) => id === step.id))
+    return owner ? cut.startOf(owner) : (cut.shot?.record_in ?? 0)
   }
   const frameOf = (step: StepDocument) => cut.frame - startOf(step)
   const open = useOpenStep()

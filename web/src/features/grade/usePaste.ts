@@ -1,6 +1,6 @@
 import { sendJson } from '@/api/client'
 import type { Project, Recipe, StepDocument } from '@/api/types'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 import { useRecipes } from './useRecipes'
 

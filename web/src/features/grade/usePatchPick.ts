@@ -1,7 +1,7 @@
 import { sendJson } from '@/api/client'
 import type { Region } from '@/api/types'
 import { onBeforeUnmount, type Ref } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { usePick } from '../bench/usePick'
 import { useNotices } from '../shell/useNotices'
 

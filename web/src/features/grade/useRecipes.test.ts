@@ -2,7 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { installBrowser, installServer, settle, type Call } from '@/test/browser'
 import { cut, project, recipe, step } from '@/test/production'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 import { useRecipes } from './useRecipes'
 

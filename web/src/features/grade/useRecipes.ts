@@ -2,7 +2,7 @@ import { ApiError, getJson, sendJson } from '@/api/client'
 import type { Project, Recipe, RecipeDocument } from '@/api/types'
 import { defineStore } from 'pinia'
 import { computed, reactive, ref } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 
 const BETWEEN_SAVES = 200 // ms, while a hand is moving

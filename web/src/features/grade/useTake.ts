@@ -1,7 +1,7 @@
 import { getJson } from '@/api/client'
 import type { Shot } from '@/api/types'
 import { computed, ref, watch, type Ref } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 
 interface Distance {

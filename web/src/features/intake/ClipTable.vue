@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Clip, Project } from '@/api/types'
 import { computed } from 'vue'
-import { rateOf } from '../bench/timecode'
+import { rateOf } from '../cut/timecode'
 import { useCatalogue } from '../shell/useCatalogue'
 import MiddleCut from '../shell/MiddleCut.vue'
 import CopyState from './CopyState.vue'

@@ -1,7 +1,7 @@
 import { getJson, sendJson } from '@/api/client'
 import type { Clip, Intake, MediaEntry, MediaRoot, Project } from '@/api/types'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useRecipes } from '../grade/useRecipes'
 import { useEvents } from '../shell/useEvents'
 

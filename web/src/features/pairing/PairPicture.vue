@@ -2,7 +2,7 @@
 import type { Region, Shot } from '@/api/types'
 import { computed } from 'vue'
 import PictureStage from '../bench/PictureStage.vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { usePicture, type Measuring, type PictureWish } from '../bench/usePicture'
 import type { RecipeDocument } from '@/api/types'
 import { handMoving } from '../grade/useStepEditor'

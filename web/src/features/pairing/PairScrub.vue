@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Shot } from '@/api/types'
 import { computed, ref } from 'vue'
-import { sourceClock } from '../bench/timecode'
-import { useCut } from '../bench/useCut'
+import { sourceClock } from '../cut/timecode'
+import { useCut } from '../cut/useCut'
 import { handMoving } from '../grade/useStepEditor'
 
 /** The frames of a shot under its picture, to go through. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { smallPictureOf } from '../bench/smallPicture'
-import { useCut } from '../bench/useCut'
-import { useOpenCut } from '../bench/useOpenCut'
+import { smallPictureOf } from '../cut/smallPicture'
+import { useCut } from '../cut/useCut'
+import { useOpenCut } from '../cut/useOpenCut'
 import type { Measuring } from '../bench/usePicture'
 import BandLegend from '../scopes/BandLegend.vue'
 import ScopeDock from '../scopes/ScopeDock.vue'

@@ -2,7 +2,7 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import OptionRow from '../shell/OptionRow.vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useScreen } from './useScreen'

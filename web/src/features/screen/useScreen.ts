@@ -2,7 +2,7 @@ import type { Project } from '@/api/types'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 
 /** What a picture is drawn on, as the server is asked for it. */
 export interface ScreenWish {

@@ -1,7 +1,7 @@
 import { ApiError, getJson, sendJson } from '@/api/client'
 import type { Project, ProjectSettings } from '@/api/types'
 import { ref, type Ref } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 
 type Change = Partial<Pick<ProjectSettings, 'working_space' | 'canvas' | 'output_range' | 'compress_gamut' | 'input_rules' | 'targets'>>
 

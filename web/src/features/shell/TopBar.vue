@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import ScreenMenu from '../screen/ScreenMenu.vue'
 import SurfaceMenu from '../surface/SurfaceMenu.vue'
 import HistoryMenu from './HistoryMenu.vue'

@@ -3,7 +3,7 @@ import { getJson, sendJson } from '@/api/client'
 import type { Project, ProjectSummary } from '@/api/types'
 import { onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { smallPicture } from '../bench/smallPicture'
+import { smallPicture } from '../cut/smallPicture'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useNotices } from '../shell/useNotices'
 

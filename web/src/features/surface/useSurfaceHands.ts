@@ -1,5 +1,5 @@
 import { onBeforeUnmount, onMounted } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { addressed, nudged } from '../grade/address'
 import { withParameter } from '../grade/edit'
 import { useNudging } from '../grade/useDrag'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useCut } from '../bench/useCut'
+import { useCut } from '../cut/useCut'
 import { useCopies } from '../grade/useCopies'
 import { useKeys } from '../shell/useKeys'
 import { useSwatches } from './useSwatches'

@@ -68,8 +68,11 @@ export const useCut = defineStore('cut', () => {
       .join('-')
   const washOf = (recipe: Recipe) => washes.value.find((wash) => wash.recipe.id === recipe.id)
   const movesWithWash = (recipe: Recipe) => washOf(recipe) !== undefined && recipe.document.steps.some((step) => step.keys?.length)
-  /** Record frame at which the wash begins that has those steps. */
-  const startOf = (recipe: Recipe) => shots.value.find((shot) => shot.id === washOf(recipe)?.from)?.record_in ?? shots.value[0]?.record_in ?? 0
+  /** Record frame that a recipe's keys count from: the first one of what owns it, a wash or the open shot. */
+  function startOf(recipe: Recipe) {
+    const wash = washOf(recipe)
+    return (wash ? (shots.value.find((one) => one.id === wash.from) ?? shots.value[0])?.record_in : shot.value?.record_in) ?? 0
+  }
 
   const spot = (id: number | string) => `mordant.frame.${id}`
 
@@ -140,6 +143,7 @@ export const useCut = defineStore('cut', () => {
     washesOver,
     trialOf,
     revisionOf,
+    startOf,
     length,
     shot,
     shotIndex,

@@ -1,0 +1,67 @@
+import type { Ref } from 'vue'
+import { useFlags } from '../board/useFlags'
+import { useReference } from '../compare/useReference'
+import { useCut } from '../cut/useCut'
+import { useBands } from '../scopes/useBands'
+import { useScreen } from '../screen/useScreen'
+import { useKeys } from '../shell/useKeys'
+import { useLayout } from './useLayout'
+import { useSight } from './useSight'
+
+/** What the keys of the Bench do that no store does. */
+export interface BenchActs {
+  source: Ref<boolean>
+  clipping: Ref<boolean>
+  loupe: Ref<boolean>
+  looping: Ref<boolean>
+  goShot: (index: number) => void
+  goFrame: (frame: number) => void
+  tryBorrow: () => void
+  togglePlay: () => void
+  togglePlaySecond: () => void
+  zoom: () => void
+  markFirst: () => void
+  markLast: () => void
+  unmark: () => void
+  render: () => void
+  openClean: () => void
+}
+
+/** The keys of the Bench. */
+export function useBenchKeys(acts: BenchActs) {
+  const [cut, reference, flags, screen, sight, layout, bands] = [useCut(), useReference(), useFlags(), useScreen(), useSight(), useLayout(), useBands()]
+
+  useKeys([
+    { key: 'q', words: 'previous shot', press: () => acts.goShot(cut.shotIndex - 1) },
+    { key: 'e', words: 'next shot', press: () => acts.goShot(cut.shotIndex + 1) },
+    { key: 'a', words: 'one frame back', press: () => acts.goFrame(cut.frame - 1) },
+    { key: 'd', words: 'one frame on', press: () => acts.goFrame(cut.frame + 1) },
+    { key: 'w', words: 'held: the source', press: () => (acts.source.value = true), release: () => (acts.source.value = false) },
+    { key: 'y', words: 'compare on and off', press: () => (reference.on = !reference.on) },
+    { key: 'shift+r', words: 'this frame stands for the shot in overviews', press: () => void flags.standIn() },
+    { key: 'shift+f', words: 'flag on and off', press: () => void flags.flip() },
+    { key: 'shift+e', words: 'next kept place to compare with', press: reference.nextKept },
+    { key: 'shift+y', words: 'lock the second picture to its place; again: let it follow', press: reference.lock },
+    { key: 'shift+space', words: 'play, stop the second picture by itself', press: acts.togglePlaySecond },
+    { key: '#', words: 'held: the second picture alone', press: () => (reference.flipped = true), release: () => (reference.flipped = false) },
+    { key: 'v', words: 'view transform on and off', press: screen.flip },
+    { key: 'b', words: 'borrow the grade before; again: further back', press: acts.tryBorrow },
+    { key: 'x', words: 'held: colours exaggerated, to see a cast', press: () => (screen.exaggerate = true), release: () => (screen.exaggerate = false) },
+    { key: 'z', words: 'held: what the open step acts on', press: () => (sight.acting = true), release: () => (sight.acting = false) },
+    { key: 't', words: 'test pictures in turn, in place of the shot', press: sight.nextTest },
+    { key: 'l', words: 'large picture', press: () => (layout.large = !layout.large) },
+    { key: 'p', words: 'recipe there and away', press: () => layout.flip('recipe') },
+    { key: 'o', words: 'scopes there and away', press: () => layout.flip('scopes') },
+    { key: 'space', words: 'play, stop', press: acts.togglePlay },
+    { key: 'r', words: 'round the shot or the cut', press: () => (acts.looping.value = !acts.looping.value) },
+    { key: 'f', words: 'fit, 1:1, 2:1', press: acts.zoom },
+    { key: ',', words: 'mark the first frame of a range', press: acts.markFirst },
+    { key: '.', words: 'mark the last frame of a range', press: acts.markLast },
+    { key: '-', words: 'no range', press: acts.unmark },
+    { key: 'h', words: 'render what is played round, ahead; again: stop', press: acts.render },
+    { key: 'm', words: 'clipping marked in the picture', press: () => (acts.clipping.value = !acts.clipping.value) },
+    { key: 'j', words: 'colour bands', press: () => void bands.flip() },
+    { key: 'i', words: 'held: loupe under the pointer', press: () => (acts.loupe.value = true), release: () => (acts.loupe.value = false) },
+    { key: '+', words: 'clean picture in a window of its own', press: acts.openClean },
+  ])
+}
