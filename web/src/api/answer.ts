@@ -1,4 +1,5 @@
-import type { Extents, ParameterValue, SkinReading, StepInput, ToneTrace } from './types'
+import type { ParameterValue } from './declared'
+import type { Extents, SkinReading, StepInput, ToneTrace } from './readings'
 
 export interface AnswerHeader {
   frame: number

@@ -1,4 +1,4 @@
-import type { Named } from './types'
+import type { Named } from './named'
 
 /** What leaves: formats, sheets of outputs, orders. */
 
@@ -83,6 +83,10 @@ export interface Output {
 }
 
 export interface Order {
+  cut: number
+  template: string
+  /** Frames that cannot be decoded are left out. */
+  skip: boolean
   id: number
   priority: number
   paused: boolean

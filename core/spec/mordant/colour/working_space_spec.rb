@@ -36,7 +36,7 @@ end
 RSpec.describe Mordant::Colour::Registry do
   it "names what it does not know, and everything it does" do
     expect { Mordant::Colour::Rendering.fetch("x") }.to raise_error(Mordant::UnknownIdError) { |error| expect([error.family, error.id]).to eq(%w[rendering x]) }
-    expect { Mordant::Steps.fetch("x") }.to raise_error(Mordant::UnknownIdError, /there are balance/)
+    expect { Mordant::Steps.fetch("x") }.to raise_error(Mordant::UnknownIdError, /there are average, balance/)
     expect { Mordant::Deliver::Format.fetch("x") }.to raise_error(Mordant::UnknownIdError, /av1, dpx-10/)
   end
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 import { computed, ref } from 'vue'
 import CutStart from './CutStart.vue'
 import TimecodeField from './TimecodeField.vue'

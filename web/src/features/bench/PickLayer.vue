@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Region } from '@/api/types'
+import type { Region } from '@/api/readings'
 import { ref, toRef } from 'vue'
 import { useKeys } from '../shell/useKeys'
 import { usePick } from './usePick'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Region } from '@/api/types'
+import type { Region } from '@/api/readings'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, toRef, watch, watchEffect } from 'vue'
 import { followDrag } from '../grade/useDrag'

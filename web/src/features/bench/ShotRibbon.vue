@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Project, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { Project } from '@/api/project'
 import { computed, ref, watch } from 'vue'
 import MiddleCut from '../shell/MiddleCut.vue'
 import { smallPictureOf } from '../cut/smallPicture'

@@ -1,6 +1,6 @@
 import { send } from '@/api/client'
 import { unpack, words } from '@/api/answer'
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 import type { Ref } from 'vue'
 import type { ScreenWish } from '../screen/useScreen'
 import type { Trial } from '../cut/useCut'

@@ -1,4 +1,5 @@
-import type { Project, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { Project } from '@/api/project'
 import { computed, onScopeDispose, shallowRef, watch, type Ref } from 'vue'
 import { smallPictureOf } from '../cut/smallPicture'
 

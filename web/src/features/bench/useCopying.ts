@@ -1,5 +1,6 @@
 import { getJson } from '@/api/client'
-import type { Clip, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { Clip } from '@/api/media'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 
 const AGAIN = 2000 // ms between looks

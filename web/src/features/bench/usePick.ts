@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import type { Region } from '@/api/types'
+import type { Region } from '@/api/readings'
 import { ref } from 'vue'
 
 interface Pick {

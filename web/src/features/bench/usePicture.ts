@@ -1,5 +1,5 @@
 import { send } from '@/api/client'
-import type { Region } from '@/api/types'
+import type { Region } from '@/api/readings'
 import { unpack, words, type Answer, type AnswerHeader } from '@/api/answer'
 import { onScopeDispose, shallowRef, ref, watch, type Ref } from 'vue'
 import type { ScreenWish } from '../screen/useScreen'

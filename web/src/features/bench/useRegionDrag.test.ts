@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ref } from 'vue'
-import type { Region } from '@/api/types'
+import type { Region } from '@/api/readings'
 import { regionStyle, useRegionDrag } from './useRegionDrag'
 
 const place = ref({ x: 10, y: 0, width: 200, height: 100 })

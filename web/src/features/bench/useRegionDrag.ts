@@ -1,4 +1,4 @@
-import type { Region } from '@/api/types'
+import type { Region } from '@/api/readings'
 import { computed, ref, type Ref } from 'vue'
 
 const SLACK = 4 // px before it is a region

@@ -1,4 +1,4 @@
-import type { Region } from '@/api/types'
+import type { Region } from '@/api/readings'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Project, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { Project } from '@/api/project'
 import { computed } from 'vue'
 import { smallPictureOf } from '../cut/smallPicture'
 import { useCut } from '../cut/useCut'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'

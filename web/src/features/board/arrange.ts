@@ -1,4 +1,4 @@
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 
 /** In what order the board shows shots; the cut stays as it is. */
 export const ORDERS = [

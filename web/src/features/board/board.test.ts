@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Clip, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { Clip } from '@/api/media'
 import { installBrowser, installServer, settle, type Call } from '@/test/browser'
 import { cut as cutOf, recipe, shot } from '@/test/production'
 import { useCut } from '../cut/useCut'

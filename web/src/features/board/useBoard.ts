@@ -1,4 +1,4 @@
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, reactive, ref } from 'vue'

@@ -1,5 +1,6 @@
 import { sendJson } from '@/api/client'
-import type { Project, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { Project } from '@/api/project'
 import { useStorage } from '@vueuse/core'
 import { useCut } from '../cut/useCut'
 import { useRecipes } from '../grade/useRecipes'

@@ -1,5 +1,5 @@
 import { getJson, send, sendJson } from '@/api/client'
-import type { Still } from '@/api/types'
+import type { Still } from '@/api/cut'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { useCut } from '../cut/useCut'

@@ -1,5 +1,6 @@
 import { useCut } from './useCut'
-import type { Project, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { Project } from '@/api/project'
 
 /** The address of a shot's small picture; it holds all the picture depends on. */
 export function smallPicture(project: Project, shot: { id: number; revision: string; encoding: string | null; range?: string | null }): string {

@@ -1,4 +1,4 @@
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 
 /**
  * Frames since midnight as a clock shows them (SMPTE ST 12-1). Drop frame leaves out the first

@@ -1,5 +1,7 @@
 import { getJson, sendJson } from '@/api/client'
-import type { Cut, Family, Project, ProjectSummary, Recipe, RecipeDocument, Shot, Wash } from '@/api/types'
+import type { Cut, Family, Shot, Wash } from '@/api/cut'
+import type { Project, ProjectSummary } from '@/api/project'
+import type { Recipe, RecipeDocument } from '@/api/recipe'
 import { defineStore } from 'pinia'
 import { computed, ref, toRaw } from 'vue'
 import { useNotices } from '../shell/useNotices'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { send } from '@/api/client'
-import type { BurnItem, OutputSheet } from '@/api/types'
+import type { BurnItem, OutputSheet } from '@/api/delivery'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { watchDebounced } from '@vueuse/core'
 import { computed, onUnmounted, ref } from 'vue'

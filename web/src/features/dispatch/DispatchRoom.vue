@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { getJson, sendJson } from '@/api/client'
-import type { OrderPreset } from '@/api/types'
+import type { OrderPreset } from '@/api/delivery'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Project } from '@/api/types'
+import type { Project } from '@/api/project'
 import { computed, ref } from 'vue'
 import ProgressBar from '../shell/ProgressBar.vue'
 import { useErrands } from '../shell/useErrands'

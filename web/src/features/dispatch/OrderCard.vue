@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Order } from '@/api/types'
+import type { Order } from '@/api/delivery'
 import { computed } from 'vue'
 import OutputRow from './OutputRow.vue'
 

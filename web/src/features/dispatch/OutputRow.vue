@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Output } from '@/api/types'
+import type { Output } from '@/api/delivery'
 import { computed } from 'vue'
 import ProgressBar from '../shell/ProgressBar.vue'
 import { leftOf, speedOf } from './speed'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { OutputSheet, Project } from '@/api/types'
+import type { OutputSheet } from '@/api/delivery'
+import type { Project } from '@/api/project'
 import { computed, ref } from 'vue'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useCatalogue } from '../shell/useCatalogue'

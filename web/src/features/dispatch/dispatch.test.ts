@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref } from 'vue'
-import type { Output } from '@/api/types'
+import type { Output } from '@/api/delivery'
 import { installBrowser, installServer, settle, type Call } from '@/test/browser'
 import { leftOf, speedOf } from './speed'
 import { useSheets } from './useSheets'

@@ -1,4 +1,4 @@
-import type { Output } from '@/api/types'
+import type { Output } from '@/api/delivery'
 
 /** Frames a second of an output that is being rendered, since it began; null before anything can be said. */
 export function speedOf(output: Output, now = Date.now()): number | null {

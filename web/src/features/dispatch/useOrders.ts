@@ -1,5 +1,5 @@
 import { getJson, sendJson } from '@/api/client'
-import type { Order, Output, OutputSheet } from '@/api/types'
+import type { Order, Output, OutputSheet } from '@/api/delivery'
 import { computed, ref, type Ref } from 'vue'
 import { useEvents } from '../shell/useEvents'
 

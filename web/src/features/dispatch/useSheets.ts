@@ -1,5 +1,5 @@
 import { sendJson } from '@/api/client'
-import type { OrderPreset, OutputSheet } from '@/api/types'
+import type { OrderPreset, OutputSheet } from '@/api/delivery'
 import { useStorage, watchDebounced } from '@vueuse/core'
 import { ref, type Ref } from 'vue'
 

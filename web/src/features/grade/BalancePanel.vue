@@ -5,7 +5,8 @@ export const kind = 'balance'
 
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
-import type { Recipe, StepDocument, StepSpec } from '@/api/types'
+import type { StepSpec } from '@/api/declared'
+import type { Recipe, StepDocument } from '@/api/recipe'
 import { useStorage } from '@vueuse/core'
 import { computed, toRef } from 'vue'
 import { usePick } from '../bench/usePick'

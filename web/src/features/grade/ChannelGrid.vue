@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ParameterSpec } from '@/api/types'
+import type { ParameterSpec } from '@/api/declared'
 import NumberField from './NumberField.vue'
 import type { StepEditor } from './useStepEditor'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CurvePoint, CurveSpec } from '@/api/types'
+import type { CurvePoint, CurveSpec } from '@/api/declared'
 import { computed, ref } from 'vue'
 import { added, moved, removed, restAt } from './curvePoints'
 import { fineness, followDrag, isReset, useNudging } from './useDrag'

@@ -5,7 +5,9 @@ export const kind = 'curves'
 
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
-import type { Recipe, StepDocument, StepInput, StepSpec } from '@/api/types'
+import type { StepSpec } from '@/api/declared'
+import type { StepInput } from '@/api/readings'
+import type { Recipe, StepDocument } from '@/api/recipe'
 import { useStorage } from '@vueuse/core'
 import { computed, toRef } from 'vue'
 import { useKeys } from '../shell/useKeys'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Cut } from '@/api/types'
+import type { Cut } from '@/api/cut'
 import { ref } from 'vue'
 import { useCorrections } from './useCorrections'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Recipe, StepDocument } from '@/api/types'
+import type { Recipe, StepDocument } from '@/api/recipe'
 import { computed } from 'vue'
 import { useKeys } from '../shell/useKeys'
 import { withKey, withoutKey } from './edit'

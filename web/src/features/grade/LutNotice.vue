@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Recipe, StepDocument } from '@/api/types'
+import type { Recipe, StepDocument } from '@/api/recipe'
 import { useScreen } from '../screen/useScreen'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useLutTarget } from './useLutTarget'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { ContributorDocument, DeclaredSpec, MatteDocument, MatteMode, ParameterSpec, Recipe, StepDocument } from '@/api/types'
+import type { DeclaredSpec, ParameterSpec } from '@/api/declared'
+import type { ContributorDocument, MatteDocument, MatteMode, Recipe, StepDocument } from '@/api/recipe'
 import { computed, ref } from 'vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import { newContributor, withMatte } from './edit'

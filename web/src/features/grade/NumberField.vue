@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ParameterSpec } from '@/api/types'
+import type { ParameterSpec } from '@/api/declared'
 import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
 import { held, shownValue, typedValue } from './edit'
 import { followDrag, isReset, nudges, useNudging } from './useDrag'

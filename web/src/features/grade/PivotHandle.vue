@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { WorkingSpace } from '@/api/types'
+import type { WorkingSpace } from '@/api/project'
 import { computed } from 'vue'
 import { held, shownValue } from './edit'
 import { STAVES, pivotTone, tonePivot, toneX } from './staves'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Extents, StepSpec } from '@/api/types'
+import type { StepSpec } from '@/api/declared'
+import type { Extents } from '@/api/readings'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import NumberField from './NumberField.vue'
 import { quickOrder, readingOf } from './quickOrder'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 import { MenuItem } from '@headlessui/vue'
 import { computed, nextTick, ref, watch } from 'vue'
 import { rateOf } from '../cut/timecode'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
-import type { Family } from '@/api/types'
+import type { Family } from '@/api/cut'
 import { computed } from 'vue'
 import StepAdder from './StepAdder.vue'
 import StepList from './StepList.vue'

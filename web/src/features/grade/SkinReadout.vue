@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SkinReading } from '@/api/types'
+import type { SkinReading } from '@/api/readings'
 import { computed } from 'vue'
 
 /** The picked patch alone against the skin-tone line: a sector of the colour difference plane, the line upright. */

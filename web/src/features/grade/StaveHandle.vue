@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { HandleSpec, ParameterSpec } from '@/api/types'
+import type { HandleSpec, ParameterSpec } from '@/api/declared'
 import { computed } from 'vue'
 import { deviation, moved, shownValue } from './edit'
 import { handlePlace, travel } from './staves'

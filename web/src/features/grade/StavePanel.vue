@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { StepSpec, ToneTrace, WorkingSpace } from '@/api/types'
+import type { StepSpec } from '@/api/declared'
+import type { WorkingSpace } from '@/api/project'
+import type { ToneTrace } from '@/api/readings'
 import { computed } from 'vue'
 import PivotHandle from './PivotHandle.vue'
 import StaveHandle from './StaveHandle.vue'

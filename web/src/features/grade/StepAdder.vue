@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Catalogue } from '@/api/types'
+import type { Catalogue } from '@/api/catalogue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { useCatalogue } from '../shell/useCatalogue'
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { ParameterSpec, StepDocument, StepSpec } from '@/api/types'
+import type { ParameterSpec, StepSpec } from '@/api/declared'
+import type { StepDocument } from '@/api/recipe'
 import { computed, nextTick, ref } from 'vue'
 import StepMenu, { type StepAct } from './StepMenu.vue'
 import NumberField from './NumberField.vue'

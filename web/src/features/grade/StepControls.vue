@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
-import type { Recipe, StepDocument, StepSpec } from '@/api/types'
+import type { StepSpec } from '@/api/declared'
+import type { Recipe, StepDocument } from '@/api/recipe'
 import KeysLine from './KeysLine.vue'
 import MattePanel from './MattePanel.vue'
 import { panelOf } from './panels'

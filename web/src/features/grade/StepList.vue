@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
-import type { Recipe } from '@/api/types'
+import type { Recipe } from '@/api/recipe'
 import { ref, toRef } from 'vue'
 import LutNotice from './LutNotice.vue'
 import StepCard from './StepCard.vue'

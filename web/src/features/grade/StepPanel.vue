@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { ParameterSpec, Recipe, StepDocument, StepSpec, TextSpec } from '@/api/types'
+import type { ParameterSpec, StepSpec, TextSpec } from '@/api/declared'
+import type { Recipe, StepDocument } from '@/api/recipe'
 import { computed, toRef } from 'vue'
 import NumberField from './NumberField.vue'
 import NumberGrid from './NumberGrid.vue'

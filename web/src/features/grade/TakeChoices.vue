@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 import { computed, ref, toRef } from 'vue'
 import { useCut } from '../cut/useCut'
 import { useScreen } from '../screen/useScreen'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TextSpec } from '@/api/types'
+import type { TextSpec } from '@/api/declared'
 import { computed, onMounted } from 'vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useLuts } from './useLuts'

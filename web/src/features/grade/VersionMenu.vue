@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { useCut } from '../cut/useCut'
 import { smallPictureOfVersion } from '../cut/smallPicture'

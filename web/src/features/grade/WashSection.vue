@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
-import type { Wash } from '@/api/types'
+import type { Wash } from '@/api/cut'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { computed } from 'vue'
 import { useCut } from '../cut/useCut'

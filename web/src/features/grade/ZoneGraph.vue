@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { WorkingSpace } from '@/api/types'
+import type { WorkingSpace } from '@/api/project'
 import { computed } from 'vue'
 import { pivotTone, tonePivot } from './staves'
 import { fineness, followDrag, isReset, useNudging } from './useDrag'

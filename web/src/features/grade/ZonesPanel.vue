@@ -5,7 +5,8 @@ export const kind = 'zones'
 
 <script setup lang="ts">
 import type { AnswerHeader } from '@/api/answer'
-import type { Recipe, StepDocument, StepSpec } from '@/api/types'
+import type { StepSpec } from '@/api/declared'
+import type { Recipe, StepDocument } from '@/api/recipe'
 import { computed, onBeforeUnmount, toRef } from 'vue'
 import { useCut } from '../cut/useCut'
 import { useSight } from '../bench/useSight'

@@ -1,4 +1,4 @@
-import type { ParameterSpec, StepSpec } from '@/api/types'
+import type { ParameterSpec, StepSpec } from '@/api/declared'
 import { describe, expect, it } from 'vitest'
 import { step } from '@/test/production'
 import { addressed, addressOf, addressWords, nudged } from './address'

@@ -1,4 +1,5 @@
-import type { ParameterSpec, StepDocument, StepSpec } from '@/api/types'
+import type { ParameterSpec, StepSpec } from '@/api/declared'
+import type { StepDocument } from '@/api/recipe'
 import { held, neutralOf } from './edit'
 
 /** Where a number stands whatever the shot: kind of step, parameter, place in its row. */

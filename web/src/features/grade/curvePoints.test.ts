@@ -1,4 +1,4 @@
-import type { CurvePoint, CurveSpec } from '@/api/types'
+import type { CurvePoint, CurveSpec } from '@/api/declared'
 import { describe, expect, it } from 'vitest'
 import { added, moved, removed } from './curvePoints'
 

@@ -1,4 +1,4 @@
-import type { CurvePoint, CurveSpec } from '@/api/types'
+import type { CurvePoint, CurveSpec } from '@/api/declared'
 
 /** Points of a curve with one changed; none of these writes to what it is given. */
 

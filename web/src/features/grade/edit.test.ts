@@ -1,4 +1,5 @@
-import type { HandleSpec, ParameterSpec, RecipeDocument } from '@/api/types'
+import type { HandleSpec, ParameterSpec } from '@/api/declared'
+import type { RecipeDocument } from '@/api/recipe'
 import { describe, expect, it } from 'vitest'
 import { deviation, moved, shownValue, typedValue, besideAbove, withBeside, withCopy, withKey, withMoved, withoutKey, withParameter } from './edit'
 

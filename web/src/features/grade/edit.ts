@@ -1,4 +1,5 @@
-import type { ContributorDocument, CurveSpec, DeclaredSpec, HandleSpec, ParameterSpec, MatteDocument, ParameterValue, RecipeDocument, StepDocument, StepSpec, TextSpec } from '@/api/types'
+import type { CurveSpec, DeclaredSpec, HandleSpec, ParameterSpec, ParameterValue, StepSpec, TextSpec } from '@/api/declared'
+import type { ContributorDocument, MatteDocument, RecipeDocument, StepDocument } from '@/api/recipe'
 
 /** Recipe documents with one thing changed; none of these writes to what it is given. */
 

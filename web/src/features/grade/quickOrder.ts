@@ -1,4 +1,4 @@
-import type { Extents } from '@/api/types'
+import type { Extents } from '@/api/readings'
 
 /** A line of the quick order: a parameter of Balance, what to aim at, and what is read meanwhile. */
 export interface QuickLine {

@@ -1,4 +1,4 @@
-import type { HandleSpec } from '@/api/types'
+import type { HandleSpec } from '@/api/declared'
 import { describe, expect, it } from 'vitest'
 import { STAVES, curvePath, handlePlace, tracePath, travel, pivotTone, tonePivot } from './staves'
 

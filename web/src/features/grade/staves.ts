@@ -1,4 +1,4 @@
-import type { HandleSpec } from '@/api/types'
+import type { HandleSpec } from '@/api/declared'
 
 /** Where things stand on the staves, in pixels of the drawing. */
 export const STAVES = {

@@ -1,4 +1,5 @@
-import type { RecipeDocument, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { RecipeDocument } from '@/api/recipe'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useCut } from '../cut/useCut'

@@ -1,5 +1,6 @@
 import { getJson } from '@/api/client'
-import type { Recipe, RecipeDocument, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { Recipe, RecipeDocument } from '@/api/recipe'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useCut } from '../cut/useCut'

@@ -1,4 +1,4 @@
-import type { StepDocument } from '@/api/types'
+import type { StepDocument } from '@/api/recipe'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { useCut } from '../cut/useCut'

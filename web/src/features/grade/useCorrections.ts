@@ -1,5 +1,6 @@
 import { sendJson } from '@/api/client'
-import type { Project, Recipe } from '@/api/types'
+import type { Project } from '@/api/project'
+import type { Recipe } from '@/api/recipe'
 import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 import { useRecipes } from './useRecipes'

@@ -1,5 +1,6 @@
 import { getJson, sendJson } from '@/api/client'
-import type { Project, ProjectSettings, Recipe, StepDocument, Target } from '@/api/types'
+import type { Project, ProjectSettings, Target } from '@/api/project'
+import type { Recipe, StepDocument } from '@/api/recipe'
 import { useCut } from '../cut/useCut'
 import { useScreen } from '../screen/useScreen'
 import { useCatalogue } from '../shell/useCatalogue'

@@ -1,4 +1,5 @@
-import type { ParameterValue, StepDocument } from '@/api/types'
+import type { ParameterValue } from '@/api/declared'
+import type { StepDocument } from '@/api/recipe'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { useCut } from '../cut/useCut'

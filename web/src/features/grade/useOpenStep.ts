@@ -1,7 +1,7 @@
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import type { Recipe } from '@/api/types'
+import type { Recipe } from '@/api/recipe'
 
 /** The one step whose controls are open, in a shot's recipe or a wash. */
 export const useOpenStep = defineStore('open step', () => {

@@ -1,5 +1,6 @@
 import { sendJson } from '@/api/client'
-import type { Project, Recipe, StepDocument } from '@/api/types'
+import type { Project } from '@/api/project'
+import type { Recipe, StepDocument } from '@/api/recipe'
 import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 import { useRecipes } from './useRecipes'

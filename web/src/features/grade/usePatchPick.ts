@@ -1,5 +1,5 @@
 import { sendJson } from '@/api/client'
-import type { Region } from '@/api/types'
+import type { Region } from '@/api/readings'
 import { onBeforeUnmount, type Ref } from 'vue'
 import { useCut } from '../cut/useCut'
 import { usePick } from '../bench/usePick'

@@ -1,5 +1,6 @@
 import { ApiError, getJson, sendJson } from '@/api/client'
-import type { Project, Recipe, RecipeDocument } from '@/api/types'
+import type { Project } from '@/api/project'
+import type { Recipe, RecipeDocument } from '@/api/recipe'
 import { defineStore } from 'pinia'
 import { computed, reactive, ref } from 'vue'
 import { useCut } from '../cut/useCut'

@@ -1,4 +1,5 @@
-import type { CurvePoint, ParameterValue, Recipe, StepDocument, StepSpec, TextSpec } from '@/api/types'
+import type { CurvePoint, ParameterValue, StepSpec, TextSpec } from '@/api/declared'
+import type { Recipe, StepDocument } from '@/api/recipe'
 import { ref, type Ref } from 'vue'
 import { neutralOf, withKey, withParameter } from './edit'
 import { useMoves } from './useMoves'

@@ -1,4 +1,5 @@
-import type { Catalogue, Recipe, RecipeDocument, StepDocument } from '@/api/types'
+import type { Catalogue } from '@/api/catalogue'
+import type { Recipe, RecipeDocument, StepDocument } from '@/api/recipe'
 import { computed, type Ref } from 'vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import type { StepAct } from './StepMenu.vue'

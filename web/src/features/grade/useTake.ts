@@ -1,5 +1,5 @@
 import { getJson } from '@/api/client'
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 import { computed, ref, watch, type Ref } from 'vue'
 import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'

@@ -1,5 +1,6 @@
 import { ApiError, sendJson } from '@/api/client'
-import type { Project, Wash } from '@/api/types'
+import type { Wash } from '@/api/cut'
+import type { Project } from '@/api/project'
 import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 import { useRecipes } from './useRecipes'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Clip } from '@/api/types'
+import type { Clip } from '@/api/media'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { computed, ref } from 'vue'
 import OptionRow from '../shell/OptionRow.vue'

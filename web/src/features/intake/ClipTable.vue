@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Clip, Project } from '@/api/types'
+import type { Clip } from '@/api/media'
+import type { Project } from '@/api/project'
 import { computed } from 'vue'
 import { rateOf } from '../cut/timecode'
 import { useCatalogue } from '../shell/useCatalogue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Clip } from '@/api/types'
+import type { Clip } from '@/api/media'
 import { computed } from 'vue'
 
 /** Whether a clip has a working copy for playing, and how fast it decodes without one. */

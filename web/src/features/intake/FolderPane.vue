@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Intake, MediaEntry, MediaRoot } from '@/api/types'
+import type { Intake, MediaEntry, MediaRoot } from '@/api/media'
 import { computed } from 'vue'
 import ProgressBar from '../shell/ProgressBar.vue'
 

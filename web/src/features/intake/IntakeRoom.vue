@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { sendJson } from '@/api/client'
-import type { Cut } from '@/api/types'
+import type { Cut } from '@/api/cut'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useCut } from '../cut/useCut'

@@ -1,5 +1,6 @@
 import { getJson, sendJson } from '@/api/client'
-import type { Clip, Intake, MediaEntry, MediaRoot, Project } from '@/api/types'
+import type { Clip, Intake, MediaEntry, MediaRoot } from '@/api/media'
+import type { Project } from '@/api/project'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 import { useCut } from '../cut/useCut'
 import { useRecipes } from '../grade/useRecipes'

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { Shot, StepDocument, StepSpec } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { StepSpec } from '@/api/declared'
+import type { StepDocument } from '@/api/recipe'
 import { computed } from 'vue'
 import NumberField from '../grade/NumberField.vue'
 import { newStep } from '../grade/edit'

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import type { Region, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { Region } from '@/api/readings'
 import { computed } from 'vue'
 import PictureStage from '../bench/PictureStage.vue'
 import { useCut } from '../cut/useCut'
 import { usePicture, type Measuring, type PictureWish } from '../bench/usePicture'
-import type { RecipeDocument } from '@/api/types'
+import type { RecipeDocument } from '@/api/recipe'
 import { handMoving } from '../grade/useStepEditor'
 import { useScreen } from '../screen/useScreen'
 import { useNotices } from '../shell/useNotices'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
 import { computed, ref } from 'vue'
 import { sourceClock } from '../cut/timecode'
 import { useCut } from '../cut/useCut'

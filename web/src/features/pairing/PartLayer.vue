@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Region } from '@/api/types'
+import type { Region } from '@/api/readings'
 import { toRef } from 'vue'
 import { regionStyle, useRegionDrag, type Place } from '../bench/useRegionDrag'
 

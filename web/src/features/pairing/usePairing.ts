@@ -1,5 +1,7 @@
 import { sendJson } from '@/api/client'
-import type { RecipeDocument, Region, Shot } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { Region } from '@/api/readings'
+import type { RecipeDocument } from '@/api/recipe'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useCut } from '../cut/useCut'

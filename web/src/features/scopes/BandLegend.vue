@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import type { BandSet } from '@/api/types'
+import type { BandSet } from '@/api/catalogue'
 import { computed, nextTick, ref } from 'vue'
 import { fineness, followDrag } from '../grade/useDrag'
 import ChoiceList from '../shell/ChoiceList.vue'

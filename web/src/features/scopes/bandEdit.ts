@@ -1,4 +1,4 @@
-import type { BandSet, Quantity } from '@/api/types'
+import type { BandSet, Quantity } from '@/api/catalogue'
 
 type Band = BandSet['bands'][number]
 const COLOURS = ['#3d5a70', '#4f7572', '#93994f', '#b59a4a', '#a95a45', '#7d2f4a', '#d9cfc0', '#5f6f9a']

@@ -1,4 +1,4 @@
-import type { BandSet } from '@/api/types'
+import type { BandSet } from '@/api/catalogue'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref } from 'vue'

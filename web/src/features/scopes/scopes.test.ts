@@ -1,4 +1,4 @@
-import type { BandSet, Quantity } from '@/api/types'
+import type { BandSet, Quantity } from '@/api/catalogue'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { ref } from 'vue'

@@ -1,5 +1,5 @@
 import { getJson, sendJson } from '@/api/client'
-import type { BandSet } from '@/api/types'
+import type { BandSet } from '@/api/catalogue'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'

@@ -1,4 +1,5 @@
-import type { Region, Target } from '@/api/types'
+import type { Target } from '@/api/project'
+import type { Region } from '@/api/readings'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'

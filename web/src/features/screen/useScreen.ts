@@ -1,4 +1,4 @@
-import type { Project } from '@/api/types'
+import type { Project } from '@/api/project'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'

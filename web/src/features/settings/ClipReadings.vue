@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Clip } from '@/api/types'
+import type { Clip } from '@/api/media'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useCatalogue } from '../shell/useCatalogue'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Finding } from '@/api/types'
+import type { Finding } from '@/api/project'
 import { computed, ref } from 'vue'
 
 const props = defineProps<{ findings: Finding[] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { InputRule } from '@/api/types'
+import type { InputRule } from '@/api/project'
 import { computed } from 'vue'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useCatalogue } from '../shell/useCatalogue'

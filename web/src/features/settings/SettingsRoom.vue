@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { InputRule, Target } from '@/api/types'
+import type { InputRule, Target } from '@/api/project'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'

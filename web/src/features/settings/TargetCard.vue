@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Target } from '@/api/types'
+import type { Target } from '@/api/project'
 import { computed, onMounted } from 'vue'
 import { useLuts } from '../grade/useLuts'
 import ChoiceList, { type ChoiceGroup } from '../shell/ChoiceList.vue'

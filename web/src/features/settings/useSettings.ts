@@ -1,5 +1,5 @@
 import { ApiError, getJson, sendJson } from '@/api/client'
-import type { Project, ProjectSettings } from '@/api/types'
+import type { Project, ProjectSettings } from '@/api/project'
 import { ref, type Ref } from 'vue'
 import { useCut } from '../cut/useCut'
 

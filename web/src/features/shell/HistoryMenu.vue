@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { getJson } from '@/api/client'
-import type { Project } from '@/api/types'
+import type { Project } from '@/api/project'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { ref } from 'vue'
 import { useRecipes } from '../grade/useRecipes'

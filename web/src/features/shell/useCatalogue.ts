@@ -1,5 +1,5 @@
 import { getJson } from '@/api/client'
-import type { Catalogue } from '@/api/types'
+import type { Catalogue } from '@/api/catalogue'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { ChoiceGroup } from './ChoiceList.vue'

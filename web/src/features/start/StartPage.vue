@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { getJson, sendJson } from '@/api/client'
-import type { Project, ProjectSummary } from '@/api/types'
+import type { Project, ProjectSummary } from '@/api/project'
 import { onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { smallPicture } from '../cut/smallPicture'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Swatch } from '@/api/types'
+import type { Swatch } from '@/api/recipe'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { ref } from 'vue'
 import { useKeys } from '../shell/useKeys'

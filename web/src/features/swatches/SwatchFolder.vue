@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Swatch } from '@/api/types'
+import type { Swatch } from '@/api/recipe'
 import { ref } from 'vue'
 import { sizeOf, type Folder } from './folderTree'
 import { useSwatches } from './useSwatches'

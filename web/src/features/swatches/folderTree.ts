@@ -1,4 +1,4 @@
-import type { Swatch } from '@/api/types'
+import type { Swatch } from '@/api/recipe'
 
 /** A folder of swatches with those in it. */
 export interface Folder {

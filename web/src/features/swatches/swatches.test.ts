@@ -1,4 +1,4 @@
-import type { Swatch } from '@/api/types'
+import type { Swatch } from '@/api/recipe'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'

@@ -1,5 +1,6 @@
 import { getJson, send, sendJson } from '@/api/client'
-import type { RecipeDocument, Shot, Swatch } from '@/api/types'
+import type { Shot } from '@/api/cut'
+import type { RecipeDocument, Swatch } from '@/api/recipe'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { smallPictureOf } from '../cut/smallPicture'

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+require_relative "spec_helper"
+
+# What the front end says of answers (web/src/api), held against real ones: every key that an answer
+# has is declared, and every one that is declared and not optional is there.
+RSpec.describe "What the front end takes answers for", type: :request do
+  FOLDER = File.join(Server::ROOT, "web/src/api")
+
+  # @return [Hash{String => Hash{String => Boolean}}] keys of each interface, and whether it needs them
+  let(:interfaces) do
+    found = Dir[File.join(FOLDER, "*.ts")].flat_map { |path| File.read(path).scan(/^export interface (\w+)(?: extends (\w+))? \{\n(.*?)^\}/m) }
+    own = found.to_h { |name, from, body| [name, [from, body.scan(/^  ['"]?(\w+)['"]?(\??):/).to_h { |key, optional| [key, optional.empty?] }]] }
+    own.to_h { |name, (from, keys)| [name, (from ? own.fetch(from).last : {}).merge(keys)] }
+  end
+
+  let(:cut) { Studio.cut(@folder) }
+
+  def get_json(path)
+    call(:get, path)
+    expect(last_response.status).to eq(200), path
+    json
+  end
+
+  def hold(name, answer)
+    keys = interfaces.fetch(name)
+    expect(answer).to be_a(Hash), name
+    expect([name, answer.keys - keys.keys, keys.select { |_, needed| needed }.keys - answer.keys]).to eq([name, [], []])
+  end
+
+  it "is a catalogue of what the core declares" do
+    catalogue = get_json("/catalogue")
+    hold("Catalogue", catalogue)
+    catalogue["steps"].each { |step| hold("StepSpec", step) }
+    catalogue["contributors"].each { |kind| hold("DeclaredSpec", kind) }
+    of = ->(key) { (catalogue["steps"] + catalogue["contributors"]).flat_map { |one| one[key] } }
+    {"parameters" => "ParameterSpec", "texts" => "TextSpec", "curves" => "CurveSpec"}.each { |key, name| of[key].each { |spec| hold(name, spec) } }
+    catalogue["encodings"].each { |one| hold("Encoding", one) }
+    catalogue["formats"].each { |one| hold("OutputFormat", one) }
+  end
+
+  it "is a cut with its shots, clips, recipes, washes and families" do
+    shot = cut.loaded_shots.first
+    shot.recipe.accept(revision: 0, words: "x", document: {"steps" => [{"id" => "a", "kind" => "balance", "braid" => "b", "keys" => [{"frame" => 1, "parameters" => {"exposure" => 1}}],
+      "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse"}]}}]})
+    call(:post, "/cuts/#{cut.id}/washes", {name: "Warm", words: "x"})
+    call(:post, "/cuts/#{cut.id}/families", {name: "Jetty", shots: [shot.id], words: "x"})
+    whole = get_json("/cuts/#{cut.id}")
+    hold("Cut", whole)
+    hold("Project", whole["project"])
+    whole["shots"].each { |one| [["Shot", one], ["Clip", one["clip"]], ["Recipe", one["recipe"]]].each { |name, answer| hold(name, answer) } }
+    step = whole["shots"][0]["recipe"]["document"]["steps"][0]
+    hold("StepDocument", step)
+    hold("StepKey", step["keys"][0])
+    hold("MatteDocument", step["matte"])
+    hold("ContributorDocument", step["matte"]["contributors"][0])
+    whole["washes"].each { |wash| hold("Wash", wash) }
+    whole["families"].each { |family| hold("Family", family) }
+    expect([whole["washes"].size, whole["families"].size]).to eq([1, 1])
+  end
+
+  it "is lists of projects, clips, orders, presets and errands" do
+    cut
+    get_json("/projects").each { |project| hold("ProjectSummary", project) }
+    get_json("/projects/#{cut.project_id}/clips").each { |clip| hold("Clip", clip) }
+    call(:post, "/cuts/#{cut.id}/orders", {outputs: [{"format" => "h264", "target" => "television"}], template: "{project}"})
+    hold("Order", json)
+    json["outputs"].each { |output| hold("Output", output) }
+    get_json("/presets").each { |preset| hold("OrderPreset", preset) }
+    hold("ProjectSettings", get_json("/projects/#{cut.project_id}/settings"))
+    expect(interfaces.size).to be > 40
+  end
+end

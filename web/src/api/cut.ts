@@ -1,0 +1,71 @@
+import type { Clip } from './media'
+import type { Project } from './project'
+import type { Recipe } from './recipe'
+
+export interface Shot {
+  id: number
+  name: string
+  scene: string
+  position: number
+  source_in: number
+  record_in: number
+  length: number
+  dissolve: number
+  family: number | null
+  /** A colour somebody marked it with, and why. */
+  flag: string | null
+  note: string
+  /** Frames from its first one: the one chosen to stand for it, and where its grade was changed last. */
+  poster: number | null
+  worked: number | null
+  clip: Clip
+  /** The version in use. */
+  recipe: Recipe
+  versions: { id: number; name: string; revision: number }[]
+}
+
+/** Steps over a stretch of a cut, after the shots' own. */
+export interface Wash {
+  id: number
+  name: string
+  /** Ids of its first and last shot; null: the cut's own. */
+  from: number | null
+  to: number | null
+  enabled: boolean
+  recipe: Recipe
+  /** Its state as it is seen here, told again with a change of it. */
+  seen?: Record<string, unknown>
+}
+
+/** Shots that share steps: ground runs before each member's own, finish after. */
+export interface Family {
+  id: number
+  name: string
+  /** The shot the others are made like. */
+  hero: number | null
+  shots: number[]
+  ground: Recipe
+  finish: Recipe
+}
+
+/** A finished picture to compare with, brought in or frozen. */
+export interface Still {
+  id: number
+  name: string
+  encoding: string
+  origin: { file?: string; cut?: string; shot?: string; timecode?: string }
+}
+
+export interface Cut {
+  id: number
+  name: string
+  project: Project
+  /** Timecode of its first frame: as text, in frames since midnight, and whether frames are dropped. */
+  start: string
+  start_frames: number
+  drop: boolean
+  length: number
+  shots: Shot[]
+  washes: Wash[]
+  families: Family[]
+}

@@ -1,0 +1,77 @@
+export interface ParameterSpec {
+  name: string
+  label: string
+  /** Names of the numbers of a row; null for a single number. */
+  channels: string[] | null
+  unit: string
+  min: number
+  max: number
+  neutral: number
+  about: string
+  suffix: string
+  decimals: number
+  /** What one arrow key moves it by. */
+  nudge: number
+  /** What the stored number is multiplied by to be shown. */
+  shown_times?: number
+}
+
+/** A handle of the staves: what moving it by one adds to the numbers of a parameter. */
+export interface HandleSpec {
+  stave: 'light' | 'warmth' | 'tint'
+  zone: 'low' | 'middle' | 'high' | 'overall'
+  parameter: string
+  direction: number[]
+  /** Place on the tone axis; null for the overall handle. */
+  at: number | null
+}
+
+/** A parameter that is a text: an encoding's id, a LUT's path, or one of some words. */
+export interface TextSpec {
+  name: string
+  label: string
+  from: 'encoding' | 'lut' | string[]
+  neutral: string
+  about: string
+}
+
+/** A parameter that is a curve through freely placed points. */
+export interface CurveSpec {
+  name: string
+  label: string
+  across: 'tone' | 'hue' | 'saturation'
+  /** Where it lies without points. */
+  rest: 'diagonal' | 'flat'
+  min: number
+  max: number
+  /** Range of places. */
+  first: number
+  last: number
+  about: string
+}
+
+export type CurvePoint = [number, number]
+
+/** What a step or a contributor to mattes declares. */
+export interface DeclaredSpec {
+  id: string
+  label: string
+  /** Names of all parameters as they are declared. */
+  order: string[]
+  parameters: ParameterSpec[]
+  texts: TextSpec[]
+  curves: CurveSpec[]
+}
+
+export interface StepSpec extends DeclaredSpec {
+  domain: string
+  /** What it sees of a picture. */
+  reach: 'pixel' | 'area' | 'time'
+  /** A look-up table can hold it. */
+  pointwise: boolean
+  handles: HandleSpec[]
+  /** Parts of the picture it treats by themselves. */
+  regions: string[]
+}
+
+export type ParameterValue = number | number[] | string | CurvePoint[]

@@ -1,0 +1,4 @@
+export interface Named {
+  id: string
+  label: string
+}
