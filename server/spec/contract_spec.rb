@@ -42,7 +42,7 @@ RSpec.describe "What the front end takes answers for", type: :request do
   it "is a cut with its shots, clips, recipes, washes and families" do
     shot = cut.loaded_shots.first
     shot.recipe.accept(revision: 0, words: "x", document: {"steps" => [{"id" => "a", "kind" => "balance", "braid" => "b", "keys" => [{"frame" => 1, "parameters" => {"exposure" => 1}}],
-      "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse"}]}}]})
+                                                                        "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse"}]}}]})
     call(:post, "/cuts/#{cut.id}/washes", {name: "Warm", words: "x"})
     call(:post, "/cuts/#{cut.id}/families", {name: "Jetty", shots: [shot.id], words: "x"})
     whole = get_json("/cuts/#{cut.id}")

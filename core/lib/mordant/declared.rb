@@ -22,13 +22,19 @@ module Mordant
         define_method(name) { @values.fetch(name) }
       end
 
+      # A parameter that is a colour; see ColourParameter.
+      def colour(name, **declaration)
+        parameters[name] = ColourParameter.new(name, **declaration)
+        define_method(name) { @values.fetch(name) }
+      end
+
       # A parameter that is a curve; see PointsParameter.
       def points(name, **declaration)
         parameters[name] = PointsParameter.new(name, **declaration)
         define_method(name) { @values.fetch(name) }
       end
 
-      # @return [Hash{Symbol => Parameter, TextParameter, PointsParameter}] in the declared order
+      # @return [Hash{Symbol => Parameter, TextParameter, ColourParameter, PointsParameter}] in the declared order
       def parameters = (@parameters ||= {})
 
       def neutral = (@neutral ||= new({}))
@@ -36,7 +42,7 @@ module Mordant
       # @return [Hash] what an interface needs to know; order: names of parameters as declared
       def to_h
         of = ->(kind) { parameters.values.grep(kind).map(&:to_h) }
-        {id:, label:, order: parameters.keys.map(&:to_s), parameters: of[Parameter], texts: of[TextParameter], curves: of[PointsParameter]}
+        {id:, label:, order: parameters.keys.map(&:to_s), parameters: of[Parameter], texts: of[TextParameter], colours: of[ColourParameter], curves: of[PointsParameter]}
       end
     end
 

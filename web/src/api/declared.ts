@@ -52,6 +52,16 @@ export interface CurveSpec {
 
 export type CurvePoint = [number, number]
 
+/** A colour, as hue in degrees, chroma and lightness. */
+export interface ColourSpec {
+  name: string
+  label: string
+  neutral: number[]
+  about: string
+  /** Lowest and highest of each. */
+  ranges: Record<string, [number, number]>
+}
+
 /** What a step or a contributor to mattes declares. */
 export interface DeclaredSpec {
   id: string
@@ -60,6 +70,7 @@ export interface DeclaredSpec {
   order: string[]
   parameters: ParameterSpec[]
   texts: TextSpec[]
+  colours: ColourSpec[]
   curves: CurveSpec[]
 }
 

@@ -45,6 +45,10 @@ module Mordant
         value.each_with_index.map { |one, index| number(one, "#{path}[#{index}]") }.freeze
       end
 
+      # @param share [Float] 0.0 is a, 1.0 is b
+      # @return [Float, Array<Float>] straight between two values
+      def mix(a, b, share) = a.is_a?(Array) ? a.zip(b).map { |x, y| mix(x, y, share) } : a + (b - a) * share
+
       # @return [Float, Array<Float>] one that is not neutral, a tenth of its range off
       def example
         room = (range.end - range.begin) / 10.0

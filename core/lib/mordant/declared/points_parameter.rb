@@ -41,6 +41,9 @@ module Mordant
         points.freeze
       end
 
+      # Stays as it is until the next one.
+      def mix(a, _b, _share) = a
+
       # @return [Array<Array<Float>>] a curve that is not neutral
       def example = [0.25, 0.75].map { |place| [place, (((@rest == :diagonal) ? place : 0.0) + range.end / 10.0).round(3).clamp(range)] }
 

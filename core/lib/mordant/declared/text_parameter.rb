@@ -29,6 +29,9 @@ module Mordant
         raise ParameterError.new(path:, expected:, found: value)
       end
 
+      # Stays as it is until the next one.
+      def mix(a, _b, _share) = a
+
       # @return [String] one that is not neutral
       def example = {encoding: "acescct", lut: "warm.cube"}.fetch(@from) { (@from - [neutral]).first }
 

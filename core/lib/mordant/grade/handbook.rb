@@ -72,6 +72,7 @@ module Mordant
       def value(parameter)
         told = parameter.to_h
         return "a list of `[place, value]`, places #{told[:first]} to #{told[:last]} (#{told[:across]}), values #{told[:min]} to #{told[:max]}" if parameter.is_a?(Declared::PointsParameter)
+        return told[:ranges].map { |part, (low, high)| "#{part} #{low} to #{high}" }.join(", ") if parameter.is_a?(Declared::ColourParameter)
         return told[:from].is_a?(Array) ? told[:from].map { |word| "`#{word}`" }.join(", ") : {"lut" => "a path in the library", "encoding" => "id of an encoding"}.fetch(told[:from]) if parameter.is_a?(Declared::TextParameter)
 
         "#{told[:min]} to #{told[:max]} #{told[:unit]}#{", of #{told[:channels].join(", ")}" if told[:channels]}"

@@ -50,12 +50,8 @@ module Mordant
       private
 
       def between(start, target, share)
-        start.to_h { |name, value| [name, numbers?(name) ? mix(value, target.fetch(name), share) : value] }
+        start.to_h { |name, value| [name, @kind.parameters.fetch(name).mix(value, target.fetch(name), share)] }
       end
-
-      def numbers?(name) = @kind.parameters.fetch(name).is_a?(Declared::Parameter)
-
-      def mix(a, b, share) = a.is_a?(Array) ? a.zip(b).map { |x, y| mix(x, y, share) } : a + (b - a) * share
     end
     Keys::NONE = Keys.new([], kind: nil, path: "keys")
   end

@@ -21,6 +21,26 @@ RSpec.describe Mordant::Steps do
     expect(sepia.new({"tone" => [1, 2]}).values).to eq(amount: 0.0, tone: [1.0, 2.0])
   end
 
+  it "has colours of hue, chroma and lightness, whose hue goes the shorter way between keys" do
+    wash = Class.new(Mordant::Steps::Step) do
+      named :tinting, "Tinting"
+      domain :log
+      colour :towards, label: "towards", neutral: [0.0, 0.0, 0.5], about: "What colour."
+    end
+    expect(wash.new({towards: [350, 0.5, 0.25]}).values).to eq(towards: [350.0, 0.5, 0.25])
+    expect(wash.to_h).to include(order: ["towards"], colours: [include(name: "towards", neutral: [0.0, 0.0, 0.5], ranges: include("hue" => [0.0, 360.0]))])
+    {[361, 0, 0] => ["p.towards[0]", "hue, a number in 0.0..360.0", 361], [0, 0] => ["p.towards", "3 numbers (hue, chroma, lightness)", [0, 0]], [0, 0, Float::NAN] => ["p.towards[2]", "lightness, a number in 0.0..1.0", be_nan]}
+      .each { |value, wanted| expect { wash.new({towards: value}, path: "p") }.to raise_error(Mordant::ParameterError) { |e| expect([e.path, e.expected, e.found]).to match(wanted) } }
+    keys = Mordant::Grade::Keys.new([{"frame" => 0, "parameters" => {"towards" => [350, 0, 0]}}, {"frame" => 4, "parameters" => {"towards" => [10, 1, 0.5]}}], kind: wash, path: "keys")
+    expect([keys.at(1), keys.at(3)]).to eq([{towards: [355.0, 0.25, 0.125]}, {towards: [5.0, 0.75, 0.375]}])
+  end
+
+  it "refuses a domain or a reach that there is not, when it is declared" do
+    declare = ->(&block) { Class.new(Mordant::Steps::Step, &block) }
+    expect { declare.call { domain :display } }.to raise_error(ArgumentError, /log or linear values.*not on display ones/)
+    expect { declare.call { reach :picture } }.to raise_error(ArgumentError, /pixel, area, time, not picture/)
+  end
+
   it "is neutral until something is set, and back again" do
     expect(sepia.neutral).to be_neutral
     expect(sepia.new({amount: 0.1})).not_to be_neutral

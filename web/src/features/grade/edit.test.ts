@@ -1,7 +1,7 @@
-import type { HandleSpec, ParameterSpec } from '@/api/declared'
+import type { ColourSpec, DeclaredSpec, HandleSpec, ParameterSpec } from '@/api/declared'
 import type { RecipeDocument } from '@/api/recipe'
 import { describe, expect, it } from 'vitest'
-import { deviation, moved, shownValue, typedValue, besideAbove, withBeside, withCopy, withKey, withMoved, withoutKey, withParameter } from './edit'
+import { deviation, moved, neutralOf, newContributor, partsOf, shownValue, typedValue, besideAbove, withBeside, withCopy, withKey, withMatte, withMoved, withoutKey, withParameter } from './edit'
 
 const gain: ParameterSpec = {
   name: 'gain', label: 'gain', channels: ['master', 'red', 'green', 'blue'], unit: 'ratio',
@@ -78,5 +78,25 @@ describe('keys of a step', () => {
     const made = [[9, 1], [2, 3], [9, 2]].reduce((so, [frame, exposure]) => withKey(so, 'a', frame as number, { exposure: exposure as number }), document)
     expect(made.steps[0]?.keys).toEqual([{ frame: 2, parameters: { exposure: 3 } }, { frame: 9, parameters: { exposure: 2 } }])
     expect(withoutKey(withoutKey(made, 'a', 2), 'a', 9)).toEqual(document)
+  })
+})
+
+describe('mattes and colours', () => {
+  const document: RecipeDocument = { steps: [{ id: 'a', kind: 'balance', name: 'A', enabled: true, strength: 1, parameters: {} }] }
+  const radii: ParameterSpec = { ...gain, name: 'radii', channels: ['across', 'down'], neutral: 0.25 }
+  const ellipse: DeclaredSpec = { id: 'ellipse', label: 'Ellipse', order: ['radii'], parameters: [radii], texts: [], colours: [], curves: [] }
+
+  it('give a step what it acts on, and take it away with the last contributor', () => {
+    const part = newContributor(ellipse, 'e')
+    expect(part).toEqual({ id: 'e', kind: 'ellipse', mode: 'add', parameters: { radii: [0.25, 0.25] } })
+    const made = withMatte(document, 'a', { contributors: [part], strength: 0.5 })
+    expect(made.steps[0]?.matte).toEqual({ contributors: [part], strength: 0.5 })
+    expect(withMatte(made, 'a', { contributors: [], strength: 0.5 }).steps[0]?.matte).toBeUndefined()
+  })
+
+  it('are three numbers of their own', () => {
+    const colour: ColourSpec = { name: 'towards', label: 'towards', neutral: [30, 0, 0.5], about: '', ranges: { hue: [0, 360], chroma: [0, 1], lightness: [0, 1] } }
+    expect(neutralOf(colour)).toEqual([30, 0, 0.5])
+    expect(partsOf(colour).map(({ label, max, neutral, suffix }) => [label, max, neutral, suffix])).toEqual([['towards hue', 360, 30, '°'], ['towards chroma', 1, 0, ''], ['towards lightness', 1, 0.5, '']])
   })
 })

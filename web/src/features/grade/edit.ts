@@ -1,16 +1,17 @@
-import type { CurveSpec, DeclaredSpec, HandleSpec, ParameterSpec, ParameterValue, StepSpec, TextSpec } from '@/api/declared'
+import type { ColourSpec, CurveSpec, DeclaredSpec, HandleSpec, ParameterSpec, ParameterValue, StepSpec, TextSpec } from '@/api/declared'
 import type { ContributorDocument, MatteDocument, RecipeDocument, StepDocument } from '@/api/recipe'
 
 /** Recipe documents with one thing changed; none of these writes to what it is given. */
 
-export function neutralOf(spec: ParameterSpec | TextSpec | CurveSpec): ParameterValue {
+export function neutralOf(spec: ParameterSpec | TextSpec | CurveSpec | ColourSpec): ParameterValue {
+  if ('ranges' in spec) return [...spec.neutral]
   if ('across' in spec) return []
   return 'channels' in spec && spec.channels ? spec.channels.map(() => spec.neutral) : spec.neutral
 }
 
 /** Every parameter of a step as it is until somebody touches it. */
 export function neutralParameters(spec: DeclaredSpec): Record<string, ParameterValue> {
-  return Object.fromEntries([...spec.parameters, ...spec.texts, ...spec.curves].map((parameter) => [parameter.name, neutralOf(parameter)]))
+  return Object.fromEntries([...spec.parameters, ...spec.texts, ...spec.colours, ...spec.curves].map((parameter) => [parameter.name, neutralOf(parameter)]))
 }
 
 /** Held to the declared range. */
@@ -84,6 +85,13 @@ export function withMatte(document: RecipeDocument, id: string, matte: MatteDocu
 
 export function newContributor(spec: DeclaredSpec, id: string): ContributorDocument {
   return { id, kind: spec.id, mode: 'add', parameters: neutralParameters(spec) }
+}
+
+/** The parts of a colour as numbers of their own. */
+export function partsOf(spec: ColourSpec): ParameterSpec[] {
+  return Object.entries(spec.ranges).map(([name, [min, max]], at) => ({
+    name: spec.name, label: `${spec.label} ${name}`, channels: null, unit: max > 1 ? 'degrees' : 'ratio', min, max, neutral: spec.neutral[at] ?? min, decimals: max > 1 ? 1 : 3, nudge: max > 1 ? 1 : 0.01, suffix: max > 1 ? '°' : '', about: spec.about,
+  }))
 }
 
 /** How far a row of numbers stands from neutral along a handle's direction. */

@@ -44,7 +44,7 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
   }
 
   function set(name: string, value: ParameterValue) {
-    const label = [...spec.value.parameters, ...spec.value.texts, ...spec.value.curves].find((parameter) => parameter.name === name)?.label ?? name
+    const label = [...spec.value.parameters, ...spec.value.texts, ...spec.value.colours, ...spec.value.curves].find((parameter) => parameter.name === name)?.label ?? name
     recipes.change(recipe.value, withValues({ [name]: value }), `${step.value.name}: ${label}`, gesture.id())
   }
 
@@ -57,6 +57,7 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
   return {
     parameter,
     value: (name: string): ParameterValue => moves.parameters(step.value)[name] ?? neutralOf(parameter(name)),
+    row: (name: string, neutral: number[]): number[] => (moves.parameters(step.value)[name] as number[] | undefined) ?? neutral,
     text: (one: TextSpec): string => String(moves.parameters(step.value)[one.name] ?? one.neutral),
     points: (name: string): CurvePoint[] => (moves.parameters(step.value)[name] as CurvePoint[] | undefined) ?? [],
     set,
