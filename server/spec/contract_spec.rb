@@ -5,11 +5,11 @@ require_relative "spec_helper"
 # What the front end says of answers (web/src/api), held against real ones: every key that an answer
 # has is declared, and every one that is declared and not optional is there.
 RSpec.describe "What the front end takes answers for", type: :request do
-  FOLDER = File.join(Server::ROOT, "web/src/api")
+  let(:folder) { File.join(Server::ROOT, "web/src/api") }
 
   # @return [Hash{String => Hash{String => Boolean}}] keys of each interface, and whether it needs them
   let(:interfaces) do
-    found = Dir[File.join(FOLDER, "*.ts")].flat_map { |path| File.read(path).scan(/^export interface (\w+)(?: extends (\w+))? \{\n(.*?)^\}/m) }
+    found = Dir[File.join(folder, "*.ts")].flat_map { |path| File.read(path).scan(/^export interface (\w+)(?: extends (\w+))? \{\n(.*?)^\}/m) }
     own = found.to_h { |name, from, body| [name, [from, body.scan(/^  ['"]?(\w+)['"]?(\??):/).to_h { |key, optional| [key, optional.empty?] }]] }
     own.to_h { |name, (from, keys)| [name, (from ? own.fetch(from).last : {}).merge(keys)] }
   end

@@ -183,6 +183,7 @@ useBenchKeys({
           :data-size="header?.size"
           :data-real="real ? `${real.raster.width}x${real.raster.height}` : undefined"
           @sight="seen = $event"
+          @seen="scopes.seen = $event"
         >
           <template #over="{ place, pans }">
             <RegionLayer :place="place" :pans="pans" />

@@ -35,7 +35,7 @@ const props = defineProps<{
   shotsOnly?: boolean
 }>()
 
-const emit = defineEmits<{ sight: [sight: Sight | null] }>()
+const emit = defineEmits<{ sight: [sight: Sight | null]; seen: [seen: Region | null] }>()
 
 const box = ref<HTMLElement>()
 const canvas = ref<HTMLCanvasElement>()
@@ -49,6 +49,15 @@ const enlarged = computed(() => props.bitmap !== null && !props.standIn && props
 const pixels = window.devicePixelRatio || 1
 const sight = computed(() => (enlarged.value ? sightOf(props.raster, zoom.place.value, stage.value, pixels) : null))
 watch(sight, (now, before) => JSON.stringify(now) !== JSON.stringify(before) && emit('sight', now), { immediate: true })
+
+/** What a zoomed picture shows of itself, in shares of it. */
+const seen = computed<Region | null>(() => {
+  const found = zoom.fits.value ? null : sightOf(props.raster, zoom.place.value, stage.value, pixels)
+  if (!found) return null
+  const { raster: of, window: part } = found
+  return [part.left / of.width, part.top / of.height, part.width / of.width, part.height / of.height]
+})
+watch(seen, (now) => emit('seen', now), { immediate: true })
 
 /** Pixel upon pixel, or each as a square of several. */
 function drawReal(context: CanvasRenderingContext2D, { bitmap, raster, window: part }: RealPixels) {

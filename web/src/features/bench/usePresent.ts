@@ -37,7 +37,7 @@ export function usePresent({ opened, source, clipping }: PresentOptions) {
       tap: sight.tap,
       acts: sight.acts,
       skin: sight.skin?.region ?? null,
-      measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.region, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: reference.active ?? scopes.beside, ...(reference.active && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}) },
+      measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.read, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: reference.active ?? scopes.beside, ...(reference.active && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}) },
     }
   })
 }

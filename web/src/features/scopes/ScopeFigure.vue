@@ -12,7 +12,7 @@ const props = defineProps<{ slotAt: number; scope: Slot; shown: Reading | null; 
 
 const scopes = useScopes()
 const label = computed(() => KINDS.find((one) => one.id === props.scope.kind)?.label ?? '')
-const note = computed(() => [scopes.region ? 'region' : null, scopes.tapLabel, ['vectorscope', 'solid'].includes(props.scope.kind) ? null : scopes.unitLabel].filter(Boolean).join(' · '))
+const note = computed(() => [scopes.region ? 'region' : scopes.read ? 'what is seen' : null, scopes.tapLabel, ['vectorscope', 'solid'].includes(props.scope.kind) ? null : scopes.unitLabel].filter(Boolean).join(' · '))
 </script>
 
 <template>

@@ -130,3 +130,24 @@ describe('instruments', () => {
     expect(scopes.beside).toEqual({ source: true })
   })
 })
+
+describe('instruments', () => {
+  beforeEach(() => {
+    installBrowser()
+    installServer()
+    setActivePinia(createPinia())
+  })
+
+  it('read all of a picture, what is seen of it where that is chosen, or the region they are restricted to', () => {
+    const scopes = useScopes()
+    scopes.seen = [0.25, 0.25, 0.5, 0.5]
+    expect(scopes.read).toBeNull()
+    scopes.set({ seenOnly: true })
+    expect(scopes.read).toEqual([0.25, 0.25, 0.5, 0.5])
+    scopes.region = [0, 0, 0.1, 0.1]
+    expect(scopes.read).toEqual([0, 0, 0.1, 0.1])
+    scopes.set({ seenOnly: false })
+    scopes.region = null
+    expect(scopes.read).toBeNull()
+  })
+})

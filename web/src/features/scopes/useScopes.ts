@@ -53,6 +53,8 @@ const initial = () => ({
   tap: 'final' as Tap,
   /** A second picture shown with the graded one. */
   beside: 'none' as 'none' | 'source' | 'before',
+  /** Of a zoomed picture they read what is seen of it. */
+  seenOnly: false,
 })
 
 /** The instruments under the picture: which, how large, in what unit and where they measure; kept in this browser. */
@@ -61,6 +63,10 @@ export const useScopes = defineStore('scopes', () => {
   const kept = useStorage('mordant.scopes', initial(), undefined, { mergeDefaults: true })
   /** A part of the picture the instruments are restricted to. */
   const region = ref<Region | null>(null)
+  /** What the stage shows of a zoomed picture. */
+  const seen = ref<Region | null>(null)
+  /** What they read: the restriction, what is seen where that is chosen, or null, all of it. */
+  const read = computed(() => region.value ?? (kept.value.seenOnly ? seen.value : null))
   /** A part of an instrument whose pixels are shown. */
   const light = ref<Selection | null>(null)
 
@@ -148,6 +154,8 @@ export const useScopes = defineStore('scopes', () => {
     slots,
     most: MOST,
     region,
+    seen,
+    read,
     light,
     wanted,
     change,
