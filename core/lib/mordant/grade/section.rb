@@ -32,8 +32,8 @@ module Mordant
         def pointwise? = true
       end
 
-      # A step that sees an area, at its strength.
-      class Area
+      # A step that sees more than a pixel's own value, at its strength.
+      class Reaching
         # @param step [Steps::Step]
         # @param space [Colour::WorkingSpace]
         # @param strength [Float]
@@ -42,38 +42,32 @@ module Mordant
           freeze
         end
 
-        def call(moment)
-          more = moment.grown(margin(moment))
-          input = yield(more)
-          changed = moment.window.cut(@process.call(input, more), more.window)
-          (@strength == 1.0) ? changed : Section.mixed(moment.window.cut(input, more.window), changed, @strength)
-        end
-
         def margin(raster) = @step.margin(raster)
-
-        def window = 0
-
-        def pointwise? = false
-      end
-
-      # A step that sees frames before and after, at its strength.
-      class Time
-        def initialize(step, space, strength)
-          @step, @process, @strength = step, step.process(space), strength
-          freeze
-        end
-
-        def call(moment)
-          around = (-window..window).filter_map { |away| moment.neighbour(away)&.then { |one| [away, yield(one)] } }.to_h
-          changed = @process.call(around.values)
-          (@strength == 1.0) ? changed : Section.mixed(around.fetch(0), changed, @strength)
-        end
-
-        def margin(_raster) = 0
 
         def window = @step.window
 
         def pointwise? = false
+
+        private
+
+        def kept(input, changed) = (@strength == 1.0) ? changed : Section.mixed(input, changed, @strength)
+      end
+
+      # One that sees an area.
+      class Area < Reaching
+        def call(moment)
+          more = moment.grown(margin(moment))
+          input = yield(more)
+          kept(moment.window.cut(input, more.window), moment.window.cut(@process.call(input, more), more.window))
+        end
+      end
+
+      # One that sees frames before and after.
+      class Time < Reaching
+        def call(moment)
+          around = (-window..window).filter_map { |away| moment.neighbour(away)&.then { |one| [away, yield(one)] } }.to_h
+          kept(around.fetch(0), @process.call(around.values))
+        end
       end
 
       # @return [Numo::SFloat] input + share * (changed - input); changed is used up
