@@ -111,6 +111,12 @@ module Mordant
       # @return [Boolean] codes stand for cd/m2 rather than for shares of a display's white
       def absolute? = kind == DISPLAY && [Transfer::PQ, Transfer::HLG].include?(transfer)
 
+      # Of red, green and blue in luma: ITU-R BT.709, item 3.2, and BT.2020, table 4.
+      LUMA_WEIGHTS = {"BT.709" => [0.2126, 0.7152, 0.0722].freeze, "BT.2020" => [0.2627, 0.6780, 0.0593].freeze}.freeze
+
+      # @return [Array<Float>] of red, green and blue in luma; of other primaries their luminances
+      def luma_weights = LUMA_WEIGHTS.fetch(primaries&.name) { primaries ? primaries.to_xyz[1] : LUMA_WEIGHTS.fetch("BT.709") }
+
       def own? = @own
 
       # @return [Float, nil] code of scene light 0.18; nil unless of a scene

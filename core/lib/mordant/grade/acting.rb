@@ -44,7 +44,7 @@ module Mordant
       # @return [Frame]
       def self.veil(drawn, weights)
         planes = Array.new(3) { |channel| drawn.rgb[channel, true] }
-        grey = planes.zip(Scopes::Signal.weights(drawn.encoding)).map { |plane, weight| plane * weight }.reduce(:+) * VEIL + FOOT
+        grey = planes.zip(Colour.encoding(drawn.encoding).luma_weights).map { |plane, weight| plane * weight }.reduce(:+) * VEIL + FOOT
         rest = weights * -1.0 + 1.0
         drawn.with(Numo::NArray.vstack(planes.map { |plane| plane * weights + grey * rest }))
       end

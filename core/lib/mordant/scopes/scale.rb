@@ -37,7 +37,7 @@ module Mordant
       #   equal distances of code
       def to_h
         {percent: (0..4).map { |n| [n / 4.0, (n * 25).to_s] }, code: [0, 256, 512, 767, 1023].map { |code| [code / 1023.0, code.to_s] },
-         legal: [0, 0.25, 0.5, 0.75, 1].map { |share| [share, (64 + 876 * share).round.to_s] }, luminance: luminance, targets: Vectorscope.targets(Signal.weights(@encoding.id)), light: table.map { |x| x.round(5) }, absolute: @encoding.absolute?}
+         legal: [0, 0.25, 0.5, 0.75, 1].map { |share| [share, (64 + 876 * share).round.to_s] }, luminance: luminance, targets: Vectorscope.targets(@encoding.luma_weights), light: table.map { |x| x.round(5) }, absolute: @encoding.absolute?}
       end
 
       private

@@ -8,7 +8,6 @@ module Mordant
     # ITU-R BT.709, item 3.2, or BT.2020, table 4; of other primaries their luminances.
     # Levels are 10-bit full-range codes; codes beyond the ends count at the ends, NaN at 0.
     class Signal
-      WEIGHTS = {"BT.709" => [0.2126, 0.7152, 0.0722].freeze, "BT.2020" => [0.2627, 0.6780, 0.0593].freeze}.freeze
       CODES = 1024
 
       # @return [Integer] pixels across and down, of the region
@@ -37,14 +36,7 @@ module Mordant
       def blue = @planes[2]
 
       # @return [Array<Float>] of red, green and blue in luma
-      def weights = self.class.weights(encoding)
-
-      # @param encoding [String]
-      # @return [Array<Float>]
-      def self.weights(encoding)
-        primaries = Colour.encoding(encoding).primaries
-        WEIGHTS.fetch(primaries&.name) { primaries ? primaries.to_xyz[1] : WEIGHTS.fetch("BT.709") }
-      end
+      def weights = Colour.encoding(encoding).luma_weights
 
       def luma = @luma ||= @planes.zip(weights).map { |plane, weight| plane * weight }.reduce { |sum, plane| (sum.inplace + plane).out_of_place! }
 

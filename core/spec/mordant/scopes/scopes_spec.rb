@@ -50,7 +50,7 @@ RSpec.describe Mordant::Scopes::Vectorscope do
   end
 
   it "stands where its targets say, at every zoom that holds them" do
-    weights = Mordant::Scopes::Signal.weights("rec709-bt1886")
+    weights = Mordant::Colour.encoding("rec709-bt1886").luma_weights
     described_class.targets(weights).each do |target|
       rgb = described_class::TARGETS.fetch(target[:name]).map { |on| on * target[:level] }
       row, column = place(counts(*rgb))
