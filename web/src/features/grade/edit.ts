@@ -94,6 +94,13 @@ export function partsOf(spec: ColourSpec): ParameterSpec[] {
   }))
 }
 
+/** Whether two documents say the same, however their keys are ordered; what is undefined is not there. */
+export function sameDocument(a: unknown, b: unknown): boolean {
+  if (a === null || b === null || typeof a !== 'object' || typeof b !== 'object') return a === b
+  const there = (of: object) => Object.entries(of).filter(([, value]) => value !== undefined)
+  return Array.isArray(a) === Array.isArray(b) && there(a).length === there(b).length && there(a).every(([key, value]) => sameDocument(value, (b as Record<string, unknown>)[key]))
+}
+
 /** How far a row of numbers stands from neutral along a handle's direction. */
 export function deviation(row: number[], handle: HandleSpec, spec: ParameterSpec): number {
   const along = (a: number[], b: number[]) => a.reduce((sum, x, i) => sum + x * (b[i] ?? 0), 0)

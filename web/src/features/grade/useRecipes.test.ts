@@ -87,6 +87,25 @@ describe('useRecipes', () => {
     expect([recipes.offline, recipes.unsaved]).toEqual([false, false])
   })
 
+  it('goes on when one of its changes was kept and only the answer was lost', async () => {
+    recipes.change(mine(), exposed(1), 'a', 'drag')
+    await settle()
+    call(0).fail() // it was kept, as is told below
+    recipes.change(mine(), exposed(2), 'a', 'drag')
+    await settle()
+    await vi.advanceTimersByTimeAsync(1500)
+    call(1).fail()
+    await settle()
+    await vi.advanceTimersByTimeAsync(1500)
+    call(2).answer(409, { error: 'changed', recipe: { ...recipe(1, 1), document: JSON.parse(JSON.stringify(exposed(1))) } })
+    await settle()
+    expect(recipes.conflict).toBeNull()
+    expect(call(3).body).toMatchObject({ revision: 1, document: exposed(2) })
+    call(3).answer(200, accepted(2, 2))
+    await settle()
+    expect([recipes.offline, recipes.unsaved]).toEqual([false, false])
+  })
+
   it('puts its own change on top of another when told to', async () => {
     recipes.change(mine(), exposed(1), 'a')
     await settle()

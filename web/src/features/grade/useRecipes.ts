@@ -5,9 +5,11 @@ import { defineStore } from 'pinia'
 import { computed, reactive, ref } from 'vue'
 import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
+import { sameDocument } from './edit'
 
 const BETWEEN_SAVES = 200 // ms, while a hand is moving
 const RETRY_AFTER = 1500 // ms, when no server answers
+const MOST_UNANSWERED = 100 // the first ones: nothing is kept while no server is there
 const NO_ANSWER = [0, 503] // no server, or none that can store
 
 interface Pending {
@@ -33,6 +35,8 @@ export const useRecipes = defineStore('recipes', () => {
   /** Grows when the history has changed more than recipes; rooms that show such things read them anew. */
   const beyond = ref(0)
   let sending: Promise<void> | null = null
+  /** What was sent since the last answer and had none, by recipe: one of it may have been kept all the same. */
+  const unanswered = new Map<number, RecipeDocument[]>()
 
   const recipeOf = (id: number) => cut.recipes.find((one) => one.id === id)
 
@@ -59,6 +63,7 @@ export const useRecipes = defineStore('recipes', () => {
     try {
       const answer = await sendJson<{ recipe: Recipe; project: Project }>('PUT', `/recipes/${recipe.id}`, { ...next, revision: recipe.revision, ...workedAt(recipe) })
       recipe.revision = answer.recipe.revision
+      unanswered.delete(recipe.id)
       if (pending.get(recipe.id) === next) {
         pending.delete(recipe.id)
         recipe.document = answer.recipe.document
@@ -80,7 +85,10 @@ export const useRecipes = defineStore('recipes', () => {
   async function refused(recipe: Recipe, next: Pending, error: unknown) {
     if (error instanceof ApiError && NO_ANSWER.includes(error.status)) {
       offline.value = true
+      unanswered.set(recipe.id, [...(unanswered.get(recipe.id) ?? []).slice(0, MOST_UNANSWERED), next.document])
       await pause(RETRY_AFTER)
+    } else if (error instanceof ApiError && error.status === 409 && ours(error.details.recipe as Recipe)) {
+      recipe.revision = (error.details.recipe as Recipe).revision
     } else if (error instanceof ApiError && error.status === 409) {
       conflict.value = { mine: pending.get(recipe.id) ?? next, theirs: error.details.recipe as Recipe }
       pending.delete(recipe.id)
@@ -89,6 +97,13 @@ export const useRecipes = defineStore('recipes', () => {
       notices.trouble(error)
       take(await getJson<Recipe>(`/recipes/${recipe.id}`))
     }
+  }
+
+  /** What is stored was sent from here, and its answer was lost. */
+  function ours(stored: Recipe) {
+    const sent = unanswered.get(stored.id) ?? []
+    unanswered.delete(stored.id)
+    return sent.some((document) => sameDocument(document, stored.document))
   }
 
   function kept(project: Project) {
