@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "optparse"
+
 module Mordant
   # bin/mordant: the core without server or database.
   #
@@ -33,6 +35,24 @@ module Mordant
     rescue Error, SystemCallError => e
       complaints.puts("mordant: #{e.message}")
       INPUT_AT_FAULT
+    end
+
+    # Reads --name VALUE of some names, and IN and OUT.
+    #
+    # @param command [String]
+    # @param needed [Array<Symbol>]
+    # @return [Array(String, String, Hash{Symbol => String})]
+    # @raise [Usage, OptionParser::ParseError]
+    def pictures_and(command, arguments, needed:, others: [])
+      options = {}
+      rest = OptionParser.new do |parser|
+        [*needed, *others].each { |name| parser.on("--#{name} VALUE") { |value| options[name] = value } }
+      end.parse(arguments)
+      missing = needed.reject { |name| options[name] }
+      raise Usage, "#{command} needs #{missing.map { |name| "--#{name}" }.join(", ")}" unless missing.empty?
+      raise Usage, "#{command} needs IN and OUT" unless rest.size == 2
+
+      [*rest, options]
     end
 
     def help(output)

@@ -44,7 +44,7 @@ module Server
     def follow(io, projects)
       @lock.synchronize do
         @streams << Stream.new(io, projects)
-        @thread ||= Thread.new { run }
+        @thread = Thread.new { run } unless @thread&.alive? # one that an error has ended is not the last
       end
     end
 

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "optparse"
-
 module Mordant
   module CommandLine
     # Grades a still, or every frame of a sequence or a video, into stills.
@@ -13,15 +11,8 @@ module Mordant
       module_function
 
       def call(arguments, **)
-        options = {}
-        rest = OptionParser.new do |parser|
-          %w[recipe from to rendering].each { |name| parser.on("--#{name} VALUE") { |value| options[name.to_sym] = value } }
-        end.parse(arguments)
-        missing = %i[recipe from to].reject { |name| options[name] }
-        raise Usage, "grade needs #{missing.map { |m| "--#{m}" }.join(", ")}" unless missing.empty?
-        raise Usage, "grade needs IN and OUT" unless rest.size == 2
-
-        run(*rest, **options)
+        source, target, options = CommandLine.pictures_and("grade", arguments, needed: %i[recipe from to], others: %i[rendering])
+        run(source, target, **options)
       end
 
       def run(source, target, recipe:, from:, to:, rendering: nil)

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "optparse"
-
 module Mordant
   module CommandLine
     # Writes what of a picture a step acts on, white where it acts in full.
@@ -12,15 +10,8 @@ module Mordant
       module_function
 
       def call(arguments, **)
-        options = {}
-        rest = OptionParser.new do |parser|
-          %w[recipe step from].each { |name| parser.on("--#{name} VALUE") { |value| options[name.to_sym] = value } }
-        end.parse(arguments)
-        missing = %i[recipe step from].reject { |name| options[name] }
-        raise Usage, "matte needs #{missing.map { |m| "--#{m}" }.join(", ")}" unless missing.empty?
-        raise Usage, "matte needs IN and OUT" unless rest.size == 2
-
-        run(*rest, **options)
+        source, target, options = CommandLine.pictures_and("matte", arguments, needed: %i[recipe step from])
+        run(source, target, **options)
       end
 
       def run(source, target, recipe:, step:, from:)

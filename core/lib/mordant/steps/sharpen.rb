@@ -4,6 +4,8 @@ module Mordant
   module Steps
     # Raises detail below a size, of luma and of colour apart; see Area::Detail.
     class Sharpen < Step
+      include Area::Textured
+
       named :sharpen, "Sharpen"
       domain :log
       reach :area
@@ -12,12 +14,7 @@ module Mordant
       parameter :luma, label: "luma", unit: :ratio, range: 0.0..4.0, neutral: 0.0, about: "How much of luma's detail is added once more."
       parameter :colour, label: "colour", unit: :ratio, range: 0.0..4.0, neutral: 0.0, about: "How much of colour's detail is added once more."
 
-      # The size alone changes no picture.
-      def neutral? = luma.zero? && colour.zero?
-
-      def process(space) = Area::Detail.new(size:, luma:, colour:, weights: space.luminance_weights)
-
-      def margin(raster) = Area::Gaussian.new(size * raster.height).margin
+      def sign = 1.0
     end
   end
 end
