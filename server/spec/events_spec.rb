@@ -64,6 +64,19 @@ RSpec.describe Server::Events, type: :request do
     end
   end
 
+  it "goes on for the next browser after an error of another kind" do
+    pairs = Array.new(2) { UNIXSocket.pair }
+    failing = true
+    allow(described_class).to receive(:work) { failing ? raise("odd") : {} }
+    allow(Thread).to receive(:new).and_wrap_original { |made, *rest, &work| made.call(*rest, &work).tap { |thread| thread.report_on_exception = false } }
+    events.follow(pairs[0][1], [1])
+    sleep 0.1
+    failing = false
+    events.follow(pairs[1][1], [1])
+    pairs.each { |there, _| expect(heard(there, 1).map(&:first)).to eq(["trouble"]) }
+    pairs.each { |there, _| there.close }
+  end
+
   it "refuses projects that are not there, and too many" do
     {"x" => [422, "projects"], "1,,2" => [422, "projects"], Array.new(17, 1).join(",") => [422, "projects"], "99" => [404, nil]}.each do |projects, answer|
       call(:get, "/events?projects=#{projects}")

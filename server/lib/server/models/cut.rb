@@ -114,7 +114,10 @@ module Server
 
     # @param shot_id [Integer, nil]
     # @return [Integer] record frame at which that shot begins; the cut's first one of a shot that is not there
-    def record_in(shot_id) = (@record_ins ||= timeline.shots.to_h { |one| [one.key, one.record_in] }).fetch(shot_id) { timeline.shots.first&.record_in.to_i }
+    def record_in(shot_id)
+      @record_ins ||= shots.loaded? ? shots.to_h { |one| [one.id, one.record_in] } : timeline.shots.to_h { |one| [one.key, one.record_in] }
+      @record_ins.fetch(shot_id) { @record_ins.each_value.first.to_i }
+    end
 
     # @param frame [Integer] record frame
     # @return [Mordant::Cut::Timecode]
