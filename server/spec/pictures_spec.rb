@@ -88,29 +88,6 @@ RSpec.describe "Pictures", type: :request do
     expect(pixel(ask(source: true)[1])).to all(be_within(1).of(wanted(Footage.code(3))))
   end
 
-  it "gives a screen the source and a look-up table that draw what the core computes" do
-    header, parts = ask(size: "live", trial: [{recipe: shot.recipe.id, document: Studio.balance(exposure: 0.5, saturation: 1.2)}])
-    nodes = header["nodes"]
-    lattice = Mordant::Lut::Lattice.new(Numo::DFloat.cast(Numo::UInt16.from_binary(parts["lattice"], [nodes**3, 3])) / 65_535, size: nodes, domain: header["domain"])
-    expect(parts.keys).to include("luma", "red").and not_include("picture")
-    call(:get, "/cuts/#{cut.id}/source?frame=3")
-    data = last_response.body.b
-    code = data[(4 + data.unpack1("L<"))..].unpack("S<3")
-    expect(code).to all(be_within(40).of(Footage.code(3)))
-    drawn = lattice.call(code.map { |c| Numo::DFloat[c / 65_535.0] }).map { |plane| plane[0] * 255 }
-    expect(drawn).to all(be_within(1.5).of(wanted(Footage.code(3), exposure: 0.5, saturation: 1.2)))
-  end
-
-  it "falls back to a reduced picture in a dissolve" do
-    header, parts = ask(frame: 8, size: "live")
-    expect(header["size"]).to eq("drag")
-    expect(parts).to include("picture")
-    call(:get, "/cuts/#{cut.id}/source?frame=8")
-    expect(last_response.status).to eq(204)
-    call(:get, "/cuts/#{cut.id}/source?frame=x")
-    expect(last_response.status).to eq(422)
-  end
-
   it "mixes a dissolve" do
     _, parts = ask(frame: 8)
     mixed = Footage.code(8) * 2 / 3.0 + Footage.code(2) / 3.0
@@ -207,7 +184,6 @@ RSpec.describe "Pictures", type: :request do
     shot.recipe.accept(revision: 0, document: {"steps" => [{"id" => "s", "kind" => "lens_shading", "name" => "Old zoom", "parameters" => {"amount" => [1, 0, 0, 0]}}, *Studio.balance(exposure: 0.5)["steps"]]}, words: "x")
     call(:get, "/shots/#{shot.id}/bake?size=17")
     expect(json["left_out"]).to eq(["Old zoom"])
-    expect(ask(size: "live").first["size"]).to eq("drag")
     expect(ask.last["picture"]).not_to be_empty
   end
 
@@ -267,10 +243,7 @@ RSpec.describe "Pictures", type: :request do
     plain = ask(test: "bars")
     brighter = ask(test: "bars", trial: [{recipe: shot.recipe.id, document: Studio.balance(exposure: 1.0)}])
     expect(plain[0]["extents"]["luma"][2]).to be < brighter[0]["extents"]["luma"][2]
-    header, parts = ask(test: "ramps", size: "live")
-    expect([header["size"], parts.key?("lattice")]).to eq(["live", true])
-    call(:get, "/cuts/#{cut.id}/source?frame=8&test=ramps")
-    expect(last_response.status).to eq(200) # in a dissolve too
+    expect(ask(test: "ramps", frame: 8)[1]).to include("picture") # in a dissolve too
     ask(test: "moon")
     expect(last_response.status).to eq(422)
   end
@@ -397,7 +370,7 @@ RSpec.describe "A grade that moves" do
   let(:document) { {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {}, "keys" => [{"frame" => 2, "parameters" => {}}, {"frame" => 4, "parameters" => {"exposure" => 2.0}}]}]} }
 
   # Shown and delivered, as is the same grade standing still.
-  it "is the standing one of each frame, in pictures, files and tables" do
+  it "is the standing one of each frame, in pictures and files" do
     frames = lambda do |doc|
       shot.recipe.update!(document: doc)
       fresh = Server::Cut.find(cut.id)
@@ -409,9 +382,6 @@ RSpec.describe "A grade that moves" do
     still = ->(exposure) { frames[Studio.balance(exposure:)].map { |list| list.map(&:to_a) } }
     moving = frames[document].map { |list| list.map(&:to_a) }
     {0 => 0.0, 1 => 1.0, 2 => 2.0, 3 => 2.0}.each { |at, exposure| expect(moving.map { |list| list[at] }).to eq(still[exposure].map { |list| list[at] }) }
-    shot.recipe.update!(document:)
-    call(:post, "/shots/#{shot.id}/lattice", {})
-    expect(last_response.status).to eq(204)
     call(:post, "/cuts/#{cut.id}/picture", {frame: 11, trial: [{recipe: shot.recipe.id, document:}]})
     header = JSON.parse(last_response.body.byteslice(4, last_response.body.unpack1("L<")))
     expect(header["moved"]["a"]["exposure"]).to eq(1.0)

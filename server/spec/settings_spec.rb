@@ -89,17 +89,11 @@ RSpec.describe "Project settings", type: :request do
     expect(project.reload).to have_attributes(working_space: "acescct", canvas: "2.4", input_rules: [])
   end
 
-  it "plays frames of a shot through a look-up table, and leaves dissolves out" do
+  it "sends frames of shots as decoded for playing, and leaves dissolves out" do
     call(:get, "/cuts/#{cut.id}/playing?first=6&count=5")
     data = last_response.body.b
     header = JSON.parse(data[4, data.unpack1("L<")])
     expect(header["frames"].map { |one| one["frame"] }).to eq([6, 7, 10])
-    call(:post, "/shots/#{shot.id}/lattice", {on: {view: false}})
-    header = JSON.parse(last_response.body.b[4, last_response.body.b.unpack1("L<")])
-    expect(header).to include("nodes" => 33, "shot" => shot.id)
-    shot.recipe.accept(revision: 0, document: {"steps" => [{"id" => "s", "kind" => "lens_shading", "parameters" => {"amount" => [1, 0, 0, 0]}}]}, words: "x")
-    call(:post, "/shots/#{shot.id}/lattice", {})
-    expect(last_response.status).to eq(204)
     call(:get, "/cuts/#{cut.id}/playing?first=6&count=500")
     expect([last_response.status, json["path"]]).to eq([422, "count"])
   end

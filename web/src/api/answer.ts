@@ -1,4 +1,5 @@
 import type { ParameterValue } from './declared'
+import type { Ladder, PlayedLadder } from './ladder'
 import type { Extents, SkinReading, StepInput, ToneTrace } from './readings'
 
 export interface AnswerHeader {
@@ -8,10 +9,11 @@ export interface AnswerHeader {
   height: number
   /** Milliseconds of Ruby time. */
   took: number
-  /** Nodes on an edge of a look-up table that came instead of a picture. */
+  /** What the screen draws with, that came instead of a picture. */
+  ladder?: Ladder
+  /** Of frames that are played, and nodes on an edge of their lattices. */
+  ladders?: PlayedLadder[]
   nodes?: number
-  /** Lowest and highest red, green, blue code it covers, as shares of the full range. */
-  domain?: [number[], number[]]
   columns?: number
   levels?: number
   tone?: ToneTrace
@@ -26,9 +28,9 @@ export interface AnswerHeader {
   solid?: { points: number; flattened: Record<string, number>; bounds: [number, number, number][][]; legal: [number, number, number][][]; axes: string[] }
   /** Of several frames in one answer: where each is from. */
   frames?: { frame: number; shot: number; width: number; height: number }[]
-  /** By step id: tone out for equal distances of tone in. */
   /** Parameters at the frame, by the id of a step that moves. */
   moved?: Record<string, Record<string, ParameterValue>>
+  /** By step id: tone out for equal distances of tone in. */
   curves?: Record<string, number[]>
   /** By step id and parameter: a curve's values at equal distances of place. */
   shapes?: Record<string, Record<string, number[]>>

@@ -68,6 +68,9 @@ module Mordant
       # @return [Entry] of an owner that began so many frames before the shot
       def began(frames) = moving? ? copy { @since = frames } : self
 
+      # @return [Entry] with all its strength, everywhere
+      def alone = copy { @strength, @matte, @braid = 1.0, nil, nil }
+
       # @return [Boolean] it acts on each pixel by itself, everywhere
       def pointwise? = step.pointwise? && !masked?
 

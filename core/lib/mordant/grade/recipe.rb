@@ -38,6 +38,17 @@ module Mordant
         freeze
       end
 
+      # @param groups [Array<Array<Entry>>] as of #strands, of any recipes
+      # @return [Recipe] of those
+      def self.of(groups)
+        Joined.new(groups.map do |group|
+          allocate.tap do |recipe|
+            recipe.instance_variable_set(:@entries, group.dup.freeze)
+            recipe.freeze
+          end
+        end)
+      end
+
       # @return [Array<Array<Entry>>] in signal order: single steps, and those side by side
       def strands = entries.chunk_while { |a, b| a.braid && a.braid == b.braid }.to_a
 

@@ -38,7 +38,11 @@ module Mordant
       # @return [Boolean] it acts everywhere, in full
       def everywhere? = acting.empty? && strength == 1.0
 
-      # @param rgb [Numo::SFloat] [3, n] log codes of the working space, as the step sees them
+      # @return [Boolean] it depends on the picture, not on the place alone
+      def sees_picture? = acting.any? { |part| part.contributor.class.sees_picture? }
+
+      # @param rgb [Numo::SFloat, nil] [3, n] log codes of the working space, as the step sees them;
+      #   nil will do where it sees no picture
       # @param moment [Grade::Moment]
       # @param space [Colour::WorkingSpace]
       # @return [Numo::SFloat] [n], 0..1

@@ -17,6 +17,8 @@ module Mordant
       parameter :softness, label: "softness", unit: :share, range: 0.0..4.0, neutral: 0.1,
         about: "How wide its edge falls, half within and half outside, as a share of the picture's height."
 
+      def self.sees_picture? = false
+
       NEAREST = 1e-6 # to the centre, where there is no slope, in units of the ellipse
 
       def weights(_rgb, moment, _space)

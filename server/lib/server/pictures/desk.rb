@@ -13,10 +13,9 @@ module Server
       PLAY_AHEAD = 16 # frames decoded in one go
       COPIED_AHEAD = 2
       SMALL_REDUCTION = 4
-      # Nodes of the look-up table a screen draws the source through while a hand moves.
-      LIVE_NODES = 33
       REDUCTIONS = {"full" => 1, "play" => PLAY_REDUCTION, "drag" => DRAG_REDUCTION, "small" => SMALL_REDUCTION}.freeze
       PLANS = 64
+      SMALLS = 16 # pictures of a third of a megabyte
       CURVE_POINTS = 49
       SHAPE_POINTS = 97
 
@@ -28,6 +27,7 @@ module Server
         @store = store
         @gate = Gate.new
         @plans = {}
+        @smalls = {}
         @tests = {}
       end
 
@@ -66,7 +66,7 @@ module Server
       # @param y [Float] share of the height
       # @return [Array<Array<Float>>] red, green and blue of each; nil for the first in a dissolve
       def point(wish, x, y)
-        feed = alone(wish)
+        feed = alone(wish)&.then { |one| one unless one.linear? }
         plan = feed && plan(wish.project, wish.recipe_of(feed.shot), feed.encoding)
         return whole_point(wish, x, y) unless plan&.pointwise?
 
@@ -75,44 +75,18 @@ module Server
         [feed.values(codes), working.rgb.to_a.flatten, wish.screen.measured(working).rgb.to_a.flatten]
       end
 
-      # What a screen needs to draw a frame by itself while a hand moves: the
-      # source as decoded. In a dissolve, and for linear sources, there is no such
-      # thing, and reduced pictures are made.
-      #
       # @param wish [Wish]
-      # @return [Mordant::Media::Codes, nil]
-      def source(wish) = alone(wish)&.codes
+      # @return [Feed, nil] of a frame that is one shot's alone
+      def alone(wish)
+        (feed, _), other = feeds(wish)
+        feed unless other
+      end
 
       # A part of a frame as decoded; in a dissolve of the incoming shot.
       #
       # @param region [Array<Float>] see Mordant::Region
       # @return [Mordant::Media::Codes]
       def patch(wish, region:) = incoming(wish).codes.crop(region)
-
-      # The grade of a frame as 16-bit codes on the nodes of a lattice over the codes
-      # that occur in it, red fastest.
-      #
-      # @param wish [Wish]
-      # @return [Array(Numo::UInt16, Array<Array<Float>>), nil] [LIVE_NODES^3, 3], and the domain;
-      #   nil where the recipe has parts that no lattice holds
-      def lattice(wish)
-        feed = alone(wish) or return
-
-        plan = plan(wish.project, wish.recipe_of(feed.shot), feed.encoding)
-        nodes(plan, wish.screen, feed.codes.domain) if plan.pointwise?
-      end
-
-      # The grade of a whole shot for playing it: over all codes its encoding has.
-      #
-      # @param shot [Shot]
-      # @param recipe [Mordant::Grade::Recipe] as it is under the hand
-      # @return [Array(Numo::UInt16, Array<Array<Float>>), nil]
-      def shot_lattice(cut, shot, recipe, screen:)
-        return if Mordant::Colour.encoding(shot.clip.code_encoding).linear? || recipe.moving?
-
-        plan = plan(cut.project, recipe, shot.clip.code_encoding)
-        nodes(plan, screen, Mordant::Lut::Lattice::WHOLE) if plan.pointwise?
-      end
 
       # Frames of one shot as decoded, for playing.
       #
@@ -141,9 +115,18 @@ module Server
       def step_input(wish, step)
         feed = incoming(wish)
         recipe = wish.recipe_of(feed.shot)
-        return unless recipe.entries.any? { |entry| entry.id == step }
+        small(wish.project, feed, recipe.before(step)) if recipe.entries.any? { |entry| entry.id == step }
+      end
 
-        feed.through(plan(wish.project, recipe.before(step), feed.encoding), SMALL_REDUCTION)
+      # What a recipe makes of a frame, small; a hand that drags asks for the same again and again.
+      #
+      # @param recipe [Mordant::Grade::Recipe] as it is there
+      # @return [Mordant::Frame] in the working space
+      def small(project, feed, recipe)
+        key = [feed.stamp, Depends.grade(project, recipe, feed.encoding)]
+        kept = @smalls.delete(key) || feed.through(plan(project, recipe, feed.encoding), SMALL_REDUCTION)
+        @smalls.shift while @smalls.size >= SMALLS
+        @smalls[key] = kept
       end
 
       # Which pixels of a frame a step acts on; see Mordant::Grade::Acting.
@@ -197,18 +180,15 @@ module Server
       def feed(wish, layer)
         shot = wish.cut.shot(layer.shot.key)
         width, height = wish.raster || Desk.raster(wish.project)
-        return Feed.new(shot, wish.test.encoding) { |reduction, _| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
+        return Feed.new(shot, wish.test.encoding, stamp: ["test", wish.test.id, width, height]) { |reduction, _| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
 
-        Feed.new(shot, shot.clip.code_encoding) do |reduction, away|
+        ahead = 1 if wish.raster
+        Feed.new(shot, shot.clip.code_encoding, stamp: [Depends.frames(shot.clip, width, height), layer.source_frame, *("passing" if wish.passing)]) do |reduction, away|
           number = layer.source_frame + away
           next unless (0...shot.clip.frames).cover?(number)
 
           copy = Copies.current.reader(shot.clip, width, height) if wish.passing && !@store.there?(shot.clip, number, width:, height:)
-          @store.fetch(shot.clip, number, width:, height:, reduction:, copy:, ahead: if wish.raster
-                                                                                       1
-                                                                                     else
-                                                                                       (copy ? COPIED_AHEAD : FrameStore.ahead(shot.clip))
-                                                                                     end)
+          @store.fetch(shot.clip, number, width:, height:, reduction:, copy:, ahead: ahead || (copy ? COPIED_AHEAD : FrameStore.ahead(shot.clip)))
         end
       end
 
@@ -220,18 +200,6 @@ module Server
       end
 
       def test_codes(test, width, height) = @tests[[test.id, width, height]] ||= test.codes(width, height)
-
-      # @return [Feed, nil] of a frame that is one shot's alone and that a lattice can be looked up with
-      def alone(wish)
-        (feed, _), other = feeds(wish)
-        feed unless other || feed.linear?
-      end
-
-      def nodes(plan, screen, domain)
-        samples = Mordant::Grade::Bake.new(plan:, output: screen, size: LIVE_NODES, domain:).samples
-        nodes = Mordant::Frame.new(samples, width: LIVE_NODES**3, height: 1, encoding: screen.encoding)
-        [Mordant::Media::Integers.interleave(nodes, 16), domain]
-      end
     end
   end
 end

@@ -10,13 +10,17 @@ module Server
       # @return [String] encoding id
       attr_reader :encoding
 
+      # @return [Array, nil] of all that its codes depend on
+      attr_reader :stamp
+
       # @param shot [Shot]
       # @param encoding [String]
+      # @param stamp [Array, nil]
       # @yieldparam reduction [Integer] see Mordant::Media::Codes#reduce
       # @yieldparam away [Integer] frames
       # @yieldreturn [Mordant::Media::Codes, nil] nil where the clip has no such frame
-      def initialize(shot, encoding, &codes)
-        @shot, @encoding, @codes = shot, encoding, codes
+      def initialize(shot, encoding, stamp: nil, &codes)
+        @shot, @encoding, @stamp, @codes = shot, encoding, stamp, codes
       end
 
       # @return [Mordant::Media::Codes]

@@ -63,8 +63,8 @@ module Server
         def colours(shot)
           return if Mordant::Colour.encoding(shot.clip.encoding).linear?
 
-          codes = Pictures::Desk.current.source(Pictures::Wish.new(cut: shot.cut, frame: shot.record_in + [shot.dissolve, shot.length / 2].max))
-          codes && Numo::DFloat.cast(codes.reduce(4).rgb) / 65_535
+          feed = Pictures::Desk.current.alone(Pictures::Wish.new(cut: shot.cut, frame: shot.record_in + [shot.dissolve, shot.length / 2].max))
+          feed && Numo::DFloat.cast(feed.codes(4).rgb) / 65_535
         end
 
         def bake(shot, recipe)

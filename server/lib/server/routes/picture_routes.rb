@@ -3,7 +3,7 @@
 module Server
   # Pictures and what the instruments read in them.
   module PictureRoutes
-    LIVE = "live" # size of an answer that holds a look-up table instead of a picture
+    LIVE = "live" # size of an answer that holds what a screen draws with instead of a picture
     SMALL_COMPRESSION = 6 # of zlib; these stay in the browser's cache
     MOST_PLAYING = 16 # frames of one answer
     SMALL_CACHE = 31_536_000 # seconds; the address changes with the picture
@@ -25,16 +25,15 @@ module Server
         Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::Part.png(wish, body["raster"], body["window"]) }
       end
 
-      # A frame as its file has it, 16-bit red, green, blue, for drawing through a
-      # look-up table; 204 where a screen cannot draw it by itself.
-      app.get "/api/cuts/:id/source" do
+      # What a screen needs before a hand moves, so that it can draw the frame by itself; 204
+      # where it cannot.
+      app.post "/api/cuts/:id/ladder" do
+        body = body_json
+        wish = wish(Cut.includes(:project).fetch(params["id"]), body)
         content_type Pictures::Answer::TYPE
-        cut = Cut.includes(:project).fetch(params["id"])
-        frame = number("frame")
-        wish = Pictures::Wish.new(cut:, frame:, test: Pictures::Asked.test_picture(params["test"]))
-        codes = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.source(wish) }
-        halt 204 unless codes
-        Pictures::Answer.pack({frame:, width: codes.width, height: codes.height}, {codes: codes.rgb.transpose.to_binary})
+        made = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Ladders.new(Pictures::Desk.current, wish, body["ladder"]).prepared }
+        halt 204 unless made
+        Pictures::Answer.pack({frame: wish.frame, ladder: made.header}, made.parts)
       end
 
       # One pixel in numbers, for the loupe.
@@ -46,13 +45,12 @@ module Server
         answer(source:, working:, display:)
       end
 
-      # Frames of the cut as decoded, for playing them through the look-up tables of their
-      # shots; those of dissolves are left out, as the header says.
+      # Frames of the cut as decoded, for playing them up their ladders; those of dissolves are
+      # left out, as the header says.
       app.get "/api/cuts/:id/playing" do
         content_type Pictures::Answer::TYPE
         first, count = %w[first count].map { |name| number(name) }
-        raise Mordant::ParameterError.new(path: "count", expected: "1 to #{MOST_PLAYING}", found: count) unless count.between?(1, MOST_PLAYING)
-
+        most_playing(count)
         cut = Cut.includes(:project).fetch(params["id"])
         frames = playing(cut, first, count)
         sizes = frames.map { |frame, shot, codes| {frame:, shot: shot.id, width: codes.width, height: codes.height} }
@@ -91,17 +89,17 @@ module Server
         Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Answer.pack({frame: wish.frame}, {picture: Pictures::Kept.current.fetch(wish)}) }
       end
 
-      # A shot's grade and the screen as a look-up table; 204 where there is no such thing.
-      app.post "/api/shots/:id/lattice" do
-        content_type Pictures::Answer::TYPE
-        shot = Shot.includes(:recipes, :clip, cut: :project).fetch(params["id"])
+      # What a screen needs to play frames of the cut by itself, besides their sources.
+      app.post "/api/cuts/:id/ladders" do
         body = body_json
-        recipe = shot.grade(trial(body["trial"]))
-        lattice, domain = Pictures::Desk.current.gate.pass(nil, 0) do
-          Pictures::Desk.current.shot_lattice(shot.cut, shot, recipe, screen: screen(shot.cut.project, body["on"]))
-        end
-        halt 204 unless lattice
-        Pictures::Answer.pack({shot: shot.id, nodes: Pictures::Desk::LIVE_NODES, domain:}, {lattice: lattice.to_binary})
+        first, count = whole(body, "first"), whole(body, "count")
+        most_playing(count)
+        content_type Pictures::Answer::TYPE
+        cut = Cut.includes(:project).fetch(params["id"])
+        wish = Pictures::Wish.new(cut:, screen: screen(cut.project, body["on"]), trial: trial(body["trial"]))
+        played = Pictures::PlayedLadders.new(Pictures::Desk.current, wish, body["held"])
+        ladders = Pictures::Desk.current.gate.pass(nil, 0) { played.of(first...(first + count)) }
+        Pictures::Answer.pack({nodes: Mordant::Grade::Ladder::NODES, ladders:}, played.parts)
       end
 
       # A frame of a shot, counted from its first one, small, or its middle; the address carries all it depends on.
@@ -120,6 +118,10 @@ module Server
         # @return [Integer] of the address
         def number(name)
           Integer(params[name].to_s, 10, exception: false) || raise(Mordant::ParameterError.new(path: name, expected: "a whole number", found: params[name]))
+        end
+
+        def most_playing(count)
+          raise Mordant::ParameterError.new(path: "count", expected: "1 to #{MOST_PLAYING}", found: count) unless count.between?(1, MOST_PLAYING)
         end
 
         # @return [Array<Array>] record frame, shot and codes
@@ -158,15 +160,13 @@ module Server
           raise Mordant::ParameterError.new(path: "size", expected: [LIVE, *Pictures::Desk::REDUCTIONS.keys].join(", "), found: size)
         end
 
-        # @return [Array(Hash, Hash), nil] a look-up table for the screen, and the instruments
+        # @return [Array(Hash, Hash), nil] what a screen draws with, and the instruments
         def live(wish, body)
-          return unless body["size"] == LIVE && !wish.source && body.values_at("acts", "light", "bands", "difference").none?
+          return unless body["size"] == LIVE && !wish.source && wish.still.nil? && body.values_at("acts", "light", "bands", "difference").none?
 
-          lattice, domain = Pictures::Desk.current.lattice(wish)
-          return unless lattice
-
-          header, parts = Pictures::Measuring.new(wish, body, size: "small").read(*Pictures::Desk.current.picture(wish, size: "small"))
-          [header.merge(size: LIVE, nodes: Pictures::Desk::LIVE_NODES, domain:), parts.merge(lattice: lattice.to_binary)]
+          made = Pictures::Ladders.new(Pictures::Desk.current, wish, body["ladder"]).moved or return
+          header, parts = Pictures::Measuring.new(wish, body, size: "small").read(made.graded, wish.screen.measured(made.graded))
+          [header.merge(size: LIVE, ladder: made.header), parts.merge(made.parts)]
         end
 
         # @return [Array(Hash, Hash)] a picture and, unless not wanted, the instruments

@@ -1,86 +1,133 @@
-import { FRAGMENT, VERTEX } from './liveShader'
+import type { Rung, Strand } from '@/api/ladder'
+import { words, type Answer } from '@/api/answer'
+import { floatTarget, makeProgram, texture } from './liveGl'
+import { makeHeldTextures } from './liveTextures'
 
-export interface SourceFrame {
-  frame: number
+/** What a ladder is climbed from. */
+export interface StartPicture {
+  /** What it is of; another one has another. */
+  key: string
   width: number
   height: number
   /** 16-bit red, green, blue, pixel by pixel. */
   codes: Uint16Array
+  /** Red, green, blue that 0 and 65535 stand for. */
+  range: [number[], number[]]
 }
 
-function shader(gl: WebGL2RenderingContext, kind: number, text: string): WebGLShader | null {
-  const made = gl.createShader(kind)
-  if (!made) return null
-  gl.shaderSource(made, text)
-  gl.compileShader(made)
-  return made
-}
-
-/** A texture that is read texel by texel. */
-function texture(gl: WebGL2RenderingContext, target: number, unit: number): WebGLTexture | null {
-  const made = gl.createTexture()
-  gl.activeTexture(gl.TEXTURE0 + unit)
-  gl.bindTexture(target, made)
-  for (const name of [gl.TEXTURE_MIN_FILTER, gl.TEXTURE_MAG_FILTER]) gl.texParameteri(target, name, gl.NEAREST)
-  for (const name of [gl.TEXTURE_WRAP_S, gl.TEXTURE_WRAP_T, gl.TEXTURE_WRAP_R]) gl.texParameteri(target, name, gl.CLAMP_TO_EDGE)
-  return made
-}
+const [CODES, LATTICE, PLANE, INPUT, SUM] = [0, 1, 2, 3, 4]
+const ALL: StartPicture['range'] = [
+  [0, 0, 0],
+  [1, 1, 1],
+]
 
 /**
- * Draws a source frame through look-up tables on the graphics processor.
+ * Draws a picture up a ladder on the graphics processor: from a start picture, rung after
+ * rung, through float textures. The core's Grade::Ladder says what a ladder is.
  *
- * @returns null where there is no WebGL 2
+ * @returns null where there is no WebGL 2 that draws into float textures
  */
 export function makeLivePicture() {
   const canvas = new OffscreenCanvas(1, 1)
   const gl = canvas.getContext('webgl2', { alpha: false, antialias: false, depth: false })
-  const program = gl?.createProgram()
-  if (!gl || !program) return null
-  for (const [kind, text] of [[gl.VERTEX_SHADER, VERTEX], [gl.FRAGMENT_SHADER, FRAGMENT]] as const) {
-    const part = shader(gl, kind, text)
-    if (part) gl.attachShader(program, part)
-  }
-  gl.linkProgram(program)
-  if (!gl.getProgramParameter(program, gl.LINK_STATUS)) return null
-  gl.useProgram(program)
-  gl.pixelStorei(gl.UNPACK_ALIGNMENT, 2)
-  texture(gl, gl.TEXTURE_2D, 0)
-  texture(gl, gl.TEXTURE_3D, 1)
+  const program = gl?.getExtension('EXT_color_buffer_float') ? makeProgram(gl) : null
+  return gl && program ? ladderOn(canvas, gl, program) : null
+}
+
+function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: WebGLProgram) {
   const place = (name: string) => gl.getUniformLocation(program, name)
-  gl.uniform1i(place('codes'), 0)
-  gl.uniform1i(place('lattice'), 1)
-  let frame: number | null = null
-  let held: Uint16Array | null = null
+  Object.entries({ codes: CODES, lattice: LATTICE, plane: PLANE, input_: INPUT, sum: SUM }).forEach(([name, unit]) => gl.uniform1i(place(name), unit))
+  const start = texture(gl, gl.TEXTURE_2D, CODES)
+  const textures = makeHeldTextures(gl)
+  const nothing = texture(gl, gl.TEXTURE_2D, PLANE)
+  gl.texImage2D(gl.TEXTURE_2D, 0, gl.R16UI, 1, 1, 0, gl.RED_INTEGER, gl.UNSIGNED_SHORT, new Uint16Array([65_535]))
+  let targets: { texture: WebGLTexture | null; buffer: WebGLFramebuffer | null }[] = []
+  let held: StartPicture | null = null
+
+  const bind = (unit: number, target: number, made: WebGLTexture | null) => {
+    gl.activeTexture(gl.TEXTURE0 + unit)
+    gl.bindTexture(target, made)
+  }
+
+  function prepareTargets(count: number) {
+    while (held && targets.length < count) targets.push(floatTarget(gl, held.width, held.height))
+  }
+
+  /** One strand: onto a target, or where there is none onto the canvas. */
+  function pass(strand: Strand, nodes: number, from: number | null, sum: number | null, onto: number | null, marks: boolean) {
+    bind(LATTICE, gl.TEXTURE_3D, textures.use(strand.lattice))
+    bind(PLANE, gl.TEXTURE_2D, strand.weight ? textures.use(strand.weight.name) : nothing)
+    // a texture that is drawn into must not be bound, wanted or not
+    bind(INPUT, gl.TEXTURE_2D, from === null ? null : (targets[from]?.texture ?? null))
+    bind(SUM, gl.TEXTURE_2D, sum === null ? null : (targets[sum]?.texture ?? null))
+    gl.bindFramebuffer(gl.FRAMEBUFFER, onto === null ? null : (targets[onto]?.buffer ?? null))
+    gl.uniform1i(place('fromCodes'), from === null ? 1 : 0)
+    gl.uniform1i(place('fromSum'), sum === null ? 0 : 1)
+    gl.uniform1i(place('last'), onto === null ? 1 : 0)
+    gl.uniform1i(place('marks'), marks && onto === null ? 1 : 0)
+    gl.uniform1i(place('nodes'), nodes)
+    gl.uniform1f(place('share'), strand.share)
+    for (const [name, [low, high]] of [['domain', strand.domain], ['range', strand.range]] as const) {
+      gl.uniform3fv(place(`${name}Low`), low)
+      gl.uniform3fv(place(`${name}High`), high)
+    }
+    gl.drawArrays(gl.TRIANGLES, 0, 3)
+  }
 
   return {
-    /** The record frame that can be drawn. */
-    frame: () => frame,
-    setSource(source: SourceFrame) {
-      canvas.width = source.width
-      canvas.height = source.height
-      gl.viewport(0, 0, source.width, source.height)
-      gl.activeTexture(gl.TEXTURE0)
-      gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGB16UI, source.width, source.height, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, source.codes)
-      gl.uniform1i(place('rows'), source.height)
-      frame = source.frame
+    /** Of what picture the start is that it holds. */
+    start: () => held?.key ?? null,
+    setStart(next: StartPicture) {
+      if (held?.width !== next.width || held.height !== next.height) {
+        canvas.width = next.width
+        canvas.height = next.height
+        gl.viewport(0, 0, next.width, next.height)
+        for (const target of targets) {
+          gl.deleteTexture(target.texture)
+          gl.deleteFramebuffer(target.buffer)
+        }
+        targets = []
+      }
+      held = next
+      bind(CODES, gl.TEXTURE_2D, start)
+      gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGB16UI, next.width, next.height, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, next.codes)
+      gl.uniform1i(place('rows'), next.height)
+      const [low, high] = next.range
+      gl.uniform3fv(place('startLow'), low)
+      gl.uniform3fv(place('startHigh'), high)
     },
-    /**
-     * @param lattice 16-bit red, green, blue on the nodes, red fastest
-     * @param domain lowest and highest red, green, blue code it covers
-     * @param marks hatch what has come to an end of the codes
-     */
-    draw(lattice: Uint16Array, nodes: number, [low, high]: [number[], number[]], marks = false): ImageBitmap {
-      gl.activeTexture(gl.TEXTURE1)
-      if (held !== lattice) gl.texImage3D(gl.TEXTURE_3D, 0, gl.RGB16UI, nodes, nodes, nodes, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, lattice)
-      held = lattice
-      gl.uniform1i(place('nodes'), nodes)
-      gl.uniform3fv(place('low'), low)
-      gl.uniform3fv(place('high'), high)
-      gl.uniform1i(place('marks'), marks ? 1 : 0)
-      gl.drawArrays(gl.TRIANGLES, 0, 3)
+    /** Digests of lattices and weights that need not be sent again. */
+    holds: () => textures.names(),
+    /** Takes what came with rungs. */
+    take(rungs: Rung[], nodes: number, parts: Answer['parts']) {
+      for (const strand of rungs.flat()) {
+        const [lattice, plane] = [parts[strand.lattice], strand.weight && parts[strand.weight.name]]
+        if (lattice) textures.keepLattice(strand.lattice, words(lattice), nodes)
+        if (strand.weight && plane) textures.keepPlane(strand.weight, words(plane))
+      }
+    },
+    /** Whether it holds all that rungs name. */
+    can: (rungs: Rung[]) => rungs.flat().every((strand) => textures.has(strand.lattice) && (!strand.weight || textures.has(strand.weight.name))),
+    /** @param marks hatch what has come to an end of the codes */
+    draw(rungs: Rung[], nodes: number, marks = false): ImageBitmap {
+      prepareTargets(rungs.flat().length > 1 ? 3 : 0)
+      let from: number | null = null
+      rungs.forEach((rung, step) => {
+        let sum: number | null = null
+        rung.forEach((strand, index) => {
+          const last = step === rungs.length - 1 && index === rung.length - 1
+          const onto: number | null = last ? null : ([0, 1, 2].find((target) => target !== from && target !== sum) ?? 0)
+          pass(strand, nodes, from, sum, onto, marks)
+          sum = onto
+        })
+        from = sum
+      })
       return canvas.transferToImageBitmap()
     },
   }
 }
 
-export type LivePicture = NonNullable<ReturnType<typeof makeLivePicture>>
+export type LivePicture = ReturnType<typeof ladderOn>
+
+/** A frame of a clip as decoded. */
+export const sourceStart = (key: string, width: number, height: number, codes: Uint16Array): StartPicture => ({ key, width, height, codes, range: ALL })

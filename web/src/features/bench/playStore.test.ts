@@ -1,19 +1,28 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
+import type { Rung } from '@/api/ladder'
 import { installBrowser, settle } from '@/test/browser'
 import { shot } from '@/test/production'
 import { makePlayStore } from './playStore'
 
-const live = vi.hoisted(() => ({ there: true, drawn: [] as number[] }))
+const live = vi.hoisted(() => ({ there: true, drawn: [] as string[], held: new Set<string>() }))
 vi.mock('./livePicture', () => ({
   makeLivePicture: () =>
     live.there
-      ? { frame: () => null, setSource: ({ frame }: { frame: number }) => live.drawn.push(frame), draw: () => ({ close: vi.fn() }) }
+      ? {
+          holds: () => [...live.held],
+          take: (rungs: Rung[], _: number, parts: object) => rungs.flat().forEach(({ lattice }) => lattice in parts && live.held.add(lattice)),
+          can: (rungs: Rung[]) => rungs.flat().every(({ lattice }) => live.held.has(lattice)),
+          setStart: ({ key }: { key: string }) => live.drawn.push(key),
+          draw: () => ({ close: vi.fn() }),
+        }
       : null,
+  sourceStart: (key: string) => ({ key }),
 }))
 
 let asked: string[]
-let held: boolean
+/** Lattices by frame. */
+let lattices: (frame: number) => string | null
 
 function packed(header: object, parts: Record<string, number>): ArrayBuffer {
   const listed = Object.entries(parts).map(([name, length]) => ({ name, length }))
@@ -30,11 +39,18 @@ beforeEach(() => {
   live.there = true
   live.drawn = []
   asked = []
-  held = true
+  live.held.clear()
+  lattices = () => 'still'
   vi.stubGlobal('createImageBitmap', () => Promise.resolve({ close: vi.fn() }))
-  vi.stubGlobal('fetch', (url: string) => {
+  vi.stubGlobal('fetch', (url: string, init: RequestInit) => {
     asked.push(url.replace('/api', ''))
-    if (url.includes('/lattice')) return Promise.resolve(held ? new Response(packed({ nodes: 2, domain: [[0, 0, 0], [1, 1, 1]] }, { lattice: 48 })) : new Response(null, { status: 204 }))
+    if (url.includes('/ladders')) {
+      const { first, count, held } = JSON.parse(String(init.body)) as { first: number; count: number; held: string[] }
+      const found = Array.from({ length: count }, (_, i) => ({ frame: first + i, lattice: lattices(first + i) }))
+      const parts = Object.fromEntries(found.flatMap(({ lattice }) => (lattice && !held.includes(lattice) ? [[lattice, 48]] : [])))
+      asked.push(...Object.keys(parts))
+      return Promise.resolve(new Response(packed({ nodes: 2, ladders: found.map(({ frame, lattice }) => ({ frame, rungs: lattice && [[{ lattice, share: 1, weight: null }]] })) }, parts)))
+    }
     const run = /first=(\d+)&count=(\d+)/.exec(url)
     if (!run) return Promise.resolve(new Response(packed({}, { picture: 1 })))
     const frames = Array.from({ length: Number(run[2]) }, (_, i) => ({ frame: Number(run[1]) + i, shot: 1, width: 1, height: 1 }))
@@ -65,23 +81,37 @@ async function filled(store: ReturnType<typeof make>, frames: number[]) {
 }
 
 describe('the play store', () => {
-  it('asks for a shot once for its table, and for sources in runs', async () => {
+  it('asks for ladders and for sources in runs', async () => {
     const store = make()
     await filled(store, [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11])
-    expect(asked).toEqual(['/shots/1/lattice', '/cuts/5/playing?first=0&count=12'])
+    expect(asked).toEqual(['/cuts/5/ladders', 'still', '/cuts/5/playing?first=0&count=12'])
     expect(store.has(11)).toBe(true)
     expect(store.show(3)).not.toBeNull()
-    expect(live.drawn).toEqual([3])
+    expect(live.drawn).toEqual(['3'])
   })
 
-  it('keeps sources when a grade changes, and asks for tables again', async () => {
+  it('draws frames of a grade that moves up ladders of their own', async () => {
+    lattices = (frame) => (frame > 1 ? `moves ${frame}` : 'still')
+    const store = make()
+    await filled(store, [0, 1, 2, 3])
+    expect(asked.filter((one) => one.startsWith('moves'))).toHaveLength(10)
+    expect(store.has(3)).toBe(true)
+    live.held.delete('moves 3') // what it holds is bounded
+    expect(store.has(3)).toBe(false)
+    asked = []
+    await filled(store, [3])
+    expect(asked).toEqual(['/cuts/5/ladders', 'moves 3'])
+    expect(store.has(3)).toBe(true)
+  })
+
+  it('keeps sources when a grade changes, and asks for ladders again', async () => {
     const store = make()
     await filled(store, [0, 1])
     store.forget()
     expect(store.has(0)).toBe(false)
     asked = []
     await filled(store, [0, 1])
-    expect(asked).toEqual(['/shots/1/lattice'])
+    expect(asked).toEqual(['/cuts/5/ladders']) // what its lattices hold it has
     expect(store.has(0)).toBe(true)
   })
 
@@ -93,11 +123,11 @@ describe('the play store', () => {
     expect(live.drawn).toEqual([])
   })
 
-  it('takes finished pictures of a grade that no table holds, and without WebGL 2', async () => {
-    held = false
+  it('takes finished pictures of a grade that has no ladder, and without WebGL 2', async () => {
+    lattices = () => null
     const store = make()
     await filled(store, [0])
-    expect(asked).toEqual(['/shots/1/lattice', '/cuts/5/finished'])
+    expect(asked).toEqual(['/cuts/5/ladders', '/cuts/5/finished'])
     live.there = false
     asked = []
     const plain = make()

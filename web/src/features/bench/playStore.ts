@@ -1,10 +1,11 @@
 import { send } from '@/api/client'
 import { unpack, words } from '@/api/answer'
+import type { Rung } from '@/api/ladder'
 import type { Shot } from '@/api/cut'
 import type { Ref } from 'vue'
 import type { ScreenWish } from '../screen/useScreen'
 import type { Trial } from '../cut/useCut'
-import { makeLivePicture, type SourceFrame } from './livePicture'
+import { makeLivePicture, sourceStart, type StartPicture } from './livePicture'
 
 const AT_ONCE = 2 // requests under way, one a server process
 const RUN = 16 // source frames asked for in one go
@@ -24,23 +25,18 @@ export interface PlayStoreOptions {
   trouble: (error: unknown) => void
 }
 
-interface Table {
-  lattice: Uint16Array
-  nodes: number
-  domain: [number[], number[]]
-}
-
 /**
- * Frames to play: sources as decoded, which stay good whatever the grade, drawn through
- * a look-up table for each shot that the server computes; and finished pictures where
- * that cannot be, in dissolves and of steps no table holds.
+ * Frames to play: sources as decoded, which stay good whatever the grade, drawn up ladders
+ * that the server computes; and finished pictures where that cannot be, in dissolves and of
+ * steps that reach beyond a pixel.
  */
 export function makePlayStore(options: PlayStoreOptions) {
   const live = makeLivePicture()
-  const sources = new Map<number, SourceFrame>()
+  const sources = new Map<number, StartPicture>()
   const pictures = new Map<number, ImageBitmap>()
-  /** Null of a shot whose grade no table holds. */
-  const tables = new Map<number, Table | null>()
+  /** Null of a frame that has none. */
+  const ladders = new Map<number, Rung[] | null>()
+  let nodes = 0
   const under = new Set<string>()
   let epoch = 0
   /** Milliseconds an answer takes, running mean. */
@@ -49,16 +45,17 @@ export function makePlayStore(options: PlayStoreOptions) {
 
   const alone = (shot: Shot, frame: number) => frame - shot.record_in >= shot.dissolve
 
-  /** Whether a frame is drawn from its source; undefined until its shot's table is known. */
+  /** Whether a frame is drawn from its source; undefined until its ladder is known. */
   function bySource(frame: number): boolean | undefined {
     const shot = options.shotAt(frame)
     if (!live || !shot || !alone(shot, frame) || options.kept(frame)) return false
-    const table = tables.get(shot.id)
-    return table === undefined ? undefined : table !== null
+    const rungs = ladders.get(frame)
+    if (rungs === undefined || (rungs && !live.can(rungs))) return undefined
+    return rungs !== null
   }
 
   function has(frame: number): boolean {
-    return bySource(frame) ? sources.has(frame) : pictures.has(frame)
+    return bySource(frame) ? sources.has(frame) : bySource(frame) === false && pictures.has(frame)
   }
 
   async function ask(key: string, work: () => Promise<void>) {
@@ -72,14 +69,17 @@ export function makePlayStore(options: PlayStoreOptions) {
     }
   }
 
-  const fetchTable = (shot: Shot) =>
-    ask(`table ${shot.id}`, async () => {
+  const fetchLadders = (shot: Shot, first: number, count: number) =>
+    ask(`ladders ${first}`, async () => {
       const mine = epoch
-      const response = await send('POST', `/shots/${shot.id}/lattice`, { on: options.on.value, trial: options.trialOf(shot) })
-      if (mine !== epoch) return
-      if (response.status === 204) return void tables.set(shot.id, null)
+      const response = await send('POST', `/cuts/${options.cut.value}/ladders`, { first, count, on: options.on.value, trial: options.trialOf(shot), held: live?.holds() ?? [] })
       const { header, parts } = unpack(await response.arrayBuffer())
-      if (mine === epoch && parts.lattice && header.nodes && header.domain) tables.set(shot.id, { lattice: words(parts.lattice), nodes: header.nodes, domain: header.domain })
+      if (mine !== epoch || !header.nodes) return
+      nodes = header.nodes
+      for (const { frame, rungs } of header.ladders ?? []) {
+        if (rungs) live?.take(rungs, nodes, parts)
+        ladders.set(frame, rungs)
+      }
     })
 
   const fetchSources = (first: number, count: number) =>
@@ -87,7 +87,7 @@ export function makePlayStore(options: PlayStoreOptions) {
       const { header, parts } = unpack(await (await send('GET', `/cuts/${options.cut.value}/playing?first=${first}&count=${count}`)).arrayBuffer())
       for (const { frame, width, height } of header.frames ?? []) {
         const bytes = parts[`f${frame}`]
-        if (bytes) sources.set(frame, { frame, width, height, codes: words(bytes) })
+        if (bytes) sources.set(frame, sourceStart(String(frame), width, height, words(bytes)))
       }
       for (const frame of sources.keys()) {
         if (sources.size <= MOST_SOURCES) break
@@ -107,18 +107,19 @@ export function makePlayStore(options: PlayStoreOptions) {
       else bitmap.close()
     })
 
-  const asked = (frame: number) =>
-    under.has(`picture ${frame}`) || [...under].some((key) => key.startsWith('sources ') && frame >= Number(key.slice(8)) && frame < Number(key.slice(8)) + RUN)
+  /** Whether a run of frames is under way that holds one. */
+  const within = (kind: string, frame: number) =>
+    [...under].some((key) => key.startsWith(`${kind} `) && frame >= Number(key.slice(kind.length + 1)) && frame < Number(key.slice(kind.length + 1)) + RUN)
 
   /** What to ask for so that a frame can be shown; undefined when that is under way. */
   function missing(frame: number): (() => Promise<void>) | undefined {
     const shot = options.shotAt(frame)
     if (!shot) return undefined
+    const run = Math.min(RUN, shot.record_in + shot.length - frame)
     const way = bySource(frame)
-    if (way === undefined) return under.has(`table ${shot.id}`) ? undefined : () => fetchTable(shot)
-    if (asked(frame)) return undefined
-    if (!way) return () => fetchPicture(frame)
-    return () => fetchSources(frame, Math.min(RUN, shot.record_in + shot.length - frame))
+    if (way === undefined) return within('ladders', frame) ? undefined : () => fetchLadders(shot, frame, run)
+    if (way) return within('sources', frame) ? undefined : () => fetchSources(frame, run)
+    return under.has(`picture ${frame}`) ? undefined : () => fetchPicture(frame)
   }
 
   return {
@@ -140,19 +141,18 @@ export function makePlayStore(options: PlayStoreOptions) {
     /** The picture of a frame that is there; good until the next one. */
     show(frame: number): ImageBitmap | null {
       if (!bySource(frame)) return pictures.get(frame) ?? null
-      const shot = options.shotAt(frame)
-      const table = shot && tables.get(shot.id)
+      const rungs = ladders.get(frame)
       const source = sources.get(frame)
-      if (!live || !table || !source) return null
-      live.setSource(source)
+      if (!live || !rungs || !source) return null
+      live.setStart(source)
       drawn?.close()
-      drawn = live.draw(table.lattice, table.nodes, table.domain)
+      drawn = live.draw(rungs, nodes)
       return drawn
     },
     /** A grade or the screen has changed: sources stay, all else goes. */
     forget() {
       epoch++
-      tables.clear()
+      ladders.clear()
       for (const bitmap of pictures.values()) bitmap.close()
       pictures.clear()
     },

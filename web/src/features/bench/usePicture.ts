@@ -1,10 +1,10 @@
 import { send } from '@/api/client'
 import type { Region } from '@/api/readings'
-import { unpack, words, type Answer, type AnswerHeader } from '@/api/answer'
+import { unpack, type Answer, type AnswerHeader } from '@/api/answer'
 import { onScopeDispose, shallowRef, ref, watch, type Ref } from 'vue'
 import type { ScreenWish } from '../screen/useScreen'
 import type { Trial } from '../cut/useCut'
-import { makeLivePicture } from './livePicture'
+import { makeLadderHand } from './ladderHand'
 
 /** What a picture shows; a new one is asked for whenever it changes. */
 export interface PictureWish {
@@ -73,10 +73,10 @@ export interface ShownPicture extends Reading {
 const REST = 120 // ms without a change before the exact picture is asked for
 
 /**
- * The picture of a wish. While a hand moves, the source frame is drawn here through
- * look-up tables that the server computes, or where that cannot be, reduced pictures
- * come from there; when it rests, the exact one. One request is under way at a time; of the wishes that
- * come meanwhile only the newest is asked for. The server drops what is overtaken.
+ * The picture of a wish. While a hand moves, it is drawn here up a ladder of look-up tables
+ * that the server computes, or where that cannot be, reduced pictures come from there; when
+ * it rests, the exact one. One request is under way at a time; of the wishes that come
+ * meanwhile only the newest is asked for. The server drops what is overtaken.
  */
 export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unknown) => void) {
   const shown = shallowRef<ShownPicture | null>(null)
@@ -90,11 +90,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   let busy = false
   let timer = 0
   let over = false
-  const live = makeLivePicture()
-  /** A frame whose source is under way, or cannot be drawn here. */
-  let sourceAsked: string | null = null
-  /** The test picture that the source held for live drawing is of. */
-  let liveTest: string | null = null
+  const hand = makeLadderHand()
 
   function want(size: string) {
     if (!wish.value) return
@@ -111,7 +107,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
       try {
         await fetchOne(asked, size)
         failed.value = null
-        if (size === 'full' && !waiting) void fetchSource(asked)
+        if (size === 'full' && !waiting) hand.prepare(asked).catch(trouble)
       } catch (error) {
         failed.value = error instanceof Error ? error.message : String(error)
         trouble(error)
@@ -123,7 +119,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, still: asked.still, swatch: asked.swatch, tap: asked.tap, acts: asked.acts, skin: asked.skin, instruments: asked.instruments, ...asked.measuring, size: sizeFor(asked, size), screen, sequence: ++sequence,
+      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, still: asked.still, swatch: asked.swatch, tap: asked.tap, acts: asked.acts, skin: asked.skin, instruments: asked.instruments, ...asked.measuring, ...sizeFor(asked, size), screen, sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())
@@ -135,36 +131,18 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   }
 
   function sizeFor(wanted: PictureWish, size: string) {
-    return size === 'drag' && !wanted.source && live && !wanted.acts && !wanted.measuring?.light && !wanted.measuring?.bands && !wanted.measuring?.difference && live.frame() === wanted.frame && liveTest === (wanted.test ?? null) ? 'live' : size
+    const { measuring } = wanted
+    const plain = !wanted.source && wanted.still === undefined && wanted.swatch === undefined && !wanted.acts && !measuring?.light && !measuring?.bands && !measuring?.difference
+    const ladder = size === 'drag' && plain ? hand.asks(wanted) : null
+    return ladder ? { size: 'live', ladder } : { size }
   }
 
-  /** Null when the source of a look-up table has been left meanwhile. */
+  /** Null when the start of a ladder has been left meanwhile. */
   async function bitmapOf(answer: Answer): Promise<ImageBitmap | null> {
-    const { picture, lattice } = answer.parts
-    const { nodes, domain, frame } = answer.header
-    if (lattice && live && nodes && domain) return live.frame() === frame ? live.draw(words(lattice), nodes, domain, wish.value?.measuring?.marks) : null
+    const { picture } = answer.parts
+    if (answer.header.ladder) return hand.draw(answer.header.ladder, answer.parts, wish.value?.measuring?.marks)
     if (!picture) throw new Error('the server sent no picture')
     return createImageBitmap(new Blob([picture], { type: 'image/png' }), { colorSpaceConversion: 'none' })
-  }
-
-  /** Fetches what a hand would need, once the picture is exact. */
-  async function fetchSource({ cut, frame, test = null }: PictureWish) {
-    const key = `${frame} ${test}`
-    if (!live || (live.frame() === frame && liveTest === test) || sourceAsked === key) return
-    sourceAsked = key
-    try {
-      const response = await send('GET', `/cuts/${cut}/source?frame=${frame}${test ? `&test=${test}` : ''}`)
-      if (response.status === 204) return
-      const { header, parts } = unpack(await response.arrayBuffer())
-      if (parts.codes && !over) {
-        live.setSource({ frame, width: header.width, height: header.height, codes: words(parts.codes) })
-        liveTest = test
-      }
-      sourceAsked = null
-    } catch (error) {
-      sourceAsked = null
-      trouble(error)
-    }
   }
 
   watch(

@@ -28,11 +28,16 @@ module Mordant
           freeze
         end
 
-        def call(moment, &before)
+        # @param input [Numo::SFloat] [3, n] at the moment
+        # @return [Array<Numo::SFloat, nil>] [n] of each strand; nil of one that acts everywhere
+        def weights(input, moment) = @strands.map { |strand| strand.matte&.weights(input, moment, @space) }
+
+        # @param weights [Array, nil] as #weights, where they are known
+        def call(moment, weights = nil, &before)
           input = before.call(moment)
-          @strands.reduce(input.dup) do |sum, strand|
+          weights ||= weights(input, moment)
+          @strands.zip(weights).reduce(input.dup) do |sum, (strand, weight)|
             changed = strand.changed(moment) { |other| (other == moment) ? input : before.call(other) }
-            weight = strand.matte&.weights(input, moment, @space)
             change = changed - input
             change.inplace * strand.share
             3.times { |channel| change[channel, true] = change[channel, true] * weight } if weight
