@@ -179,6 +179,7 @@ useBenchKeys({
           :looking="looking"
           :real="real"
           :covered="layout.large && layout.recipe ? 344 : 0"
+          :reduced="!picture.settled.value && picture.reduced.value && !player.playing.value"
           :data-settled="picture.settled.value"
           :data-size="header?.size"
           :data-real="real ? `${real.raster.width}x${real.raster.height}` : undefined"

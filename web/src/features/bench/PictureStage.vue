@@ -27,6 +27,8 @@ const props = defineProps<{
   real?: RealPixels | null
   /** A small picture stands in for one that is still being made. */
   standIn?: boolean
+  /** It has fewer pixels for as long as a hand moves. */
+  reduced?: boolean
   /** Pixels at the right that something lies over. */
   covered?: number
   /** Nothing but the picture. */
@@ -115,7 +117,8 @@ defineExpose({ step: zoom.step })
         <button class="hover:text-ink" title="F: fitted, 1:1, 2:1" @click="zoom.step">
           {{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %
         </button>
-        <span v-if="enlarged && !real" class="text-weld" :title="`the picture is made at ${bitmap?.width}×${bitmap?.height} and enlarged to what is shown; what is delivered has the whole raster`" data-test="enlarged">enlarged</span>
+        <span v-if="reduced" class="text-dim" data-test="reduced">reduced while it moves</span>
+        <span v-else-if="enlarged && !real" class="text-weld" :title="`the picture is made at ${bitmap?.width}×${bitmap?.height} and enlarged to what is shown; what is delivered has the whole raster`" data-test="enlarged">enlarged</span>
       </span>
     </div>
     <i v-if="standIn && bitmap && !failed" class="pointer-events-none absolute inset-x-3 bottom-0 h-0.5 animate-pulse bg-dim" role="progressbar" aria-label="the picture is being made" />

@@ -4,6 +4,8 @@ import { unpack, words, type Answer } from '@/api/answer'
 import { makeLivePicture } from './livePicture'
 import type { PictureWish } from './usePicture'
 
+const DRAWING = 70 // ms of a move
+
 /** What a prepared ladder is for, and what the server told of its start. */
 interface Prepared {
   frame: string
@@ -16,7 +18,7 @@ interface Prepared {
  * the move has changed.
  */
 export function makeLadderHand() {
-  const live = makeLivePicture()
+  const live = makeLivePicture(DRAWING)
   let prepared: Prepared | null = null
   /** What the latest preparation was for. */
   let asked: string | null = null
@@ -49,6 +51,8 @@ export function makeLadderHand() {
     },
     /** What to ask of a move; null where none has been prepared for its frame. */
     asks: (wish: PictureWish) => (prepared?.frame === frameOf(wish) ? { step: wish.tap, ...named() } : null),
+    /** What it drew last has fewer pixels than the exact picture. */
+    reduces: () => live?.reduces() ?? false,
     /** Null where the start has been left meanwhile. */
     draw(ladder: Ladder, parts: Answer['parts'], marks = false): ImageBitmap | null {
       if (!live || live.start() !== ladder.start) return null

@@ -15,6 +15,10 @@ export interface StartPicture {
   range: [number[], number[]]
 }
 
+/** Slow screens draw every second pixel, across and down. */
+const COARSE = 2
+const PACED = 3 // pictures it is judged by
+
 const [CODES, LATTICE, PLANE, INPUT, SUM] = [0, 1, 2, 3, 4]
 const ALL: StartPicture['range'] = [
   [0, 0, 0],
@@ -25,16 +29,17 @@ const ALL: StartPicture['range'] = [
  * Draws a picture up a ladder on the graphics processor: from a start picture, rung after
  * rung, through float textures. The core's Grade::Ladder says what a ladder is.
  *
+ * @param moment milliseconds that drawing a picture may take
  * @returns null where there is no WebGL 2 that draws into float textures
  */
-export function makeLivePicture() {
+export function makeLivePicture(moment: number) {
   const canvas = new OffscreenCanvas(1, 1)
   const gl = canvas.getContext('webgl2', { alpha: false, antialias: false, depth: false })
   const program = gl?.getExtension('EXT_color_buffer_float') ? makeProgram(gl) : null
-  return gl && program ? ladderOn(canvas, gl, program) : null
+  return gl && program ? ladderOn(canvas, gl, program, moment) : null
 }
 
-function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: WebGLProgram) {
+function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: WebGLProgram, moment: number) {
   const place = (name: string) => gl.getUniformLocation(program, name)
   Object.entries({ codes: CODES, lattice: LATTICE, plane: PLANE, input_: INPUT, sum: SUM }).forEach(([name, unit]) => gl.uniform1i(place(name), unit))
   const start = texture(gl, gl.TEXTURE_2D, CODES)
@@ -43,14 +48,40 @@ function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: 
   gl.texImage2D(gl.TEXTURE_2D, 0, gl.R16UI, 1, 1, 0, gl.RED_INTEGER, gl.UNSIGNED_SHORT, new Uint16Array([65_535]))
   let targets: { texture: WebGLTexture | null; buffer: WebGLFramebuffer | null }[] = []
   let held: StartPicture | null = null
+  /** Pixels of the start, across and down, for one that is drawn. */
+  let every = 1
+  let times: number[] = []
 
   const bind = (unit: number, target: number, made: WebGLTexture | null) => {
     gl.activeTexture(gl.TEXTURE0 + unit)
     gl.bindTexture(target, made)
   }
 
+  function resize(width: number, height: number) {
+    if (canvas.width === width && canvas.height === height) return
+    canvas.width = width
+    canvas.height = height
+    gl.viewport(0, 0, width, height)
+    for (const target of targets) {
+      gl.deleteTexture(target.texture)
+      gl.deleteFramebuffer(target.buffer)
+    }
+    targets = []
+  }
+
   function prepareTargets(count: number) {
-    while (held && targets.length < count) targets.push(floatTarget(gl, held.width, held.height))
+    while (targets.length < count) targets.push(floatTarget(gl, canvas.width, canvas.height))
+  }
+
+  /** By the quickest of the latest: what comes first, and what has just come, takes longer. */
+  function pace(milliseconds: number) {
+    times.push(milliseconds)
+    if (times.length < PACED) return
+    const quickest = Math.min(...times)
+    times = times.slice(1)
+    const next = quickest > moment ? COARSE : every === COARSE && quickest * COARSE ** 2 < moment ? 1 : every
+    if (next !== every) times = []
+    every = next
   }
 
   /** One strand: onto a target, or where there is none onto the canvas. */
@@ -78,24 +109,15 @@ function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: 
     /** Of what picture the start is that it holds. */
     start: () => held?.key ?? null,
     setStart(next: StartPicture) {
-      if (held?.width !== next.width || held.height !== next.height) {
-        canvas.width = next.width
-        canvas.height = next.height
-        gl.viewport(0, 0, next.width, next.height)
-        for (const target of targets) {
-          gl.deleteTexture(target.texture)
-          gl.deleteFramebuffer(target.buffer)
-        }
-        targets = []
-      }
       held = next
       bind(CODES, gl.TEXTURE_2D, start)
       gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGB16UI, next.width, next.height, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, next.codes)
-      gl.uniform1i(place('rows'), next.height)
       const [low, high] = next.range
       gl.uniform3fv(place('startLow'), low)
       gl.uniform3fv(place('startHigh'), high)
     },
+    /** What it drew last has fewer pixels than the start. */
+    reduces: () => held !== null && canvas.width < held.width,
     /** Digests of lattices and weights that need not be sent again. */
     holds: () => textures.names(),
     /** Takes what came with rungs. */
@@ -110,6 +132,10 @@ function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: 
     can: (rungs: Rung[]) => rungs.flat().every((strand) => textures.has(strand.lattice) && (!strand.weight || textures.has(strand.weight.name))),
     /** @param marks hatch what has come to an end of the codes */
     draw(rungs: Rung[], nodes: number, marks = false): ImageBitmap {
+      const began = performance.now()
+      resize(Math.floor((held?.width ?? 1) / every), Math.floor((held?.height ?? 1) / every))
+      gl.uniform1i(place('rows'), canvas.height)
+      gl.uniform1i(place('every'), every)
       prepareTargets(rungs.flat().length > 1 ? 3 : 0)
       let from: number | null = null
       rungs.forEach((rung, step) => {
@@ -122,7 +148,9 @@ function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: 
         })
         from = sum
       })
-      return canvas.transferToImageBitmap()
+      const drawn = canvas.transferToImageBitmap()
+      pace(performance.now() - began)
+      return drawn
     },
   }
 }

@@ -26,6 +26,7 @@ uniform bool last;
 uniform bool marks;
 uniform int nodes;
 uniform int rows;
+uniform int every;
 uniform float share;
 uniform vec3 startLow;
 uniform vec3 startHigh;
@@ -60,7 +61,7 @@ vec3 looked(vec3 value) {
 float weightAt(ivec2 at) {
   ivec2 size = textureSize(plane, 0);
   if (size == ivec2(1)) return 1.0;
-  vec2 place = clamp((vec2(at) + 0.5) * vec2(size) / vec2(textureSize(codes, 0)) - 0.5, vec2(0.0), vec2(size - 1));
+  vec2 place = clamp((vec2(at * every) + 0.5) * vec2(size) / vec2(textureSize(codes, 0)) - 0.5, vec2(0.0), vec2(size - 1));
   ivec2 base = min(ivec2(place), max(size - 2, 0));
   vec2 rest = place - vec2(base);
   ivec2 next = min(base + 1, size - 1);
@@ -72,7 +73,7 @@ float weightAt(ivec2 at) {
 void main() {
   // textures between rungs begin with the top row, as pictures do; the canvas with the bottom one
   ivec2 at = last ? ivec2(gl_FragCoord.x, float(rows) - gl_FragCoord.y) : ivec2(gl_FragCoord.xy);
-  vec3 value = fromCodes ? startLow + vec3(texelFetch(codes, at, 0).rgb) / 65535.0 * (startHigh - startLow) : texelFetch(input_, at, 0).rgb;
+  vec3 value = fromCodes ? startLow + vec3(texelFetch(codes, at * every, 0).rgb) / 65535.0 * (startHigh - startLow) : texelFetch(input_, at, 0).rgb;
   vec3 so_far = fromSum ? texelFetch(sum, at, 0).rgb : value;
   vec3 mixed = so_far + share * weightAt(at) * (looked(value) - value);
   // as the core's Scopes::Clipping

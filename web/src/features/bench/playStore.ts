@@ -11,6 +11,7 @@ const AT_ONCE = 2 // requests under way, one a server process
 const RUN = 16 // source frames asked for in one go
 const MOST_SOURCES = 480 // frames of three quarters of a megabyte
 const MOST_PICTURES = 600
+const DRAWING = 30 // ms of a frame
 
 export interface PlayStoreOptions {
   cut: Ref<number | null>
@@ -31,7 +32,7 @@ export interface PlayStoreOptions {
  * steps that reach beyond a pixel.
  */
 export function makePlayStore(options: PlayStoreOptions) {
-  const live = makeLivePicture()
+  const live = makeLivePicture(DRAWING)
   const sources = new Map<number, StartPicture>()
   const pictures = new Map<number, ImageBitmap>()
   /** Null of a frame that has none. */

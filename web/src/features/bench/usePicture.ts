@@ -84,6 +84,8 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
   const failed = ref<string | null>(null)
   /** The exact picture of the present wish is shown. */
   const settled = ref(false)
+  /** What is shown has fewer pixels than the exact one, as a hand moves. */
+  const reduced = ref(false)
   const screen = crypto.randomUUID()
   let sequence = 0
   let waiting: { wish: PictureWish; size: string } | null = null
@@ -128,6 +130,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
     shown.value?.bitmap.close()
     shown.value = { bitmap, header: answer.header, parts: answer.parts }
     settled.value = size === 'full' && asked === wish.value
+    reduced.value = answer.header.ladder ? hand.reduces() : answer.header.size === 'drag'
   }
 
   function sizeFor(wanted: PictureWish, size: string) {
@@ -164,5 +167,5 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
     shown.value?.bitmap.close()
   })
 
-  return { shown, loading, failed, settled }
+  return { shown, loading, failed, settled, reduced }
 }
