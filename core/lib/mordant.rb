@@ -10,7 +10,7 @@ require "zeitwerk"
 # browser.
 module Mordant
   # Goes up when the same recipe on the same footage makes another picture than before.
-  ENGINE = 3
+  ENGINE = 4
   LOADER = Zeitwerk::Loader.new
   LOADER.push_dir(__dir__)
   LOADER.inflector.inflect(

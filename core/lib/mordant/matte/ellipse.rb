@@ -22,23 +22,35 @@ module Mordant
       NEAREST = 1e-6 # to the centre, where there is no slope, in units of the ellipse
 
       def weights(_rgb, moment, _space)
-        x, y = turned(moment)
-        x /= radii[0]
-        y /= radii[1]
-        r = (x**2 + y**2)**0.5
-        slope = ((x / radii[0])**2 + (y / radii[1])**2)**0.5
-        distance = (r - 1.0) * r.clip(NEAREST, nil) / slope.clip(NEAREST**2, nil)
-        Matte.smooth(distance / -[softness, 1.0 / moment.height].max + 0.5).reshape(moment.window.size)
+        across, down = places(moment)
+        rows = [Pointwise::TILE / moment.window.width, 1].max
+        out = Numo::SFloat.new(moment.window.height, moment.window.width).allocate
+        (0...moment.window.height).step(rows) do |top|
+          band = top...[top + rows, moment.window.height].min
+          out[band, true] = band(across, down[band, true].dup, moment)
+        end
+        out.reshape(moment.window.size)
       end
 
       private
 
-      # Places of the window's pixels from the centre along its axes, in heights of the picture.
-      def turned(moment)
-        across, down = moment.places.zip(centre).map { |place, middle| place / moment.height - middle }
+      # Places of the window's pixels from the centre, in heights of the picture.
+      def places(moment) = moment.places.zip(centre).map { |place, middle| place / moment.height - middle }
+
+      # Of some rows.
+      def band(across, down, moment)
         cosine, sine = Math.cos(turn * Math::PI / 180), Math.sin(turn * Math::PI / 180)
-        [across * cosine + down * sine, down * cosine - across * sine]
+        x = across * (cosine / radii[0]) + down * (sine / radii[0])
+        y = down * (cosine / radii[1]) - across * (sine / radii[1])
+        r = root(x * x + y * y)
+        x.inplace / radii[0]
+        y.inplace / radii[1]
+        slope = root(x.out_of_place! * x + y.out_of_place! * y)
+        distance = (r - 1.0) * r.clip(NEAREST, nil) / slope.clip(NEAREST**2, nil)
+        Matte.smooth(distance / -[softness, 1.0 / moment.height].max + 0.5)
       end
+
+      def root(values) = Numo::SFloat::Math.sqrt(values)
     end
   end
 end

@@ -16,6 +16,13 @@ module Mordant
             sections[index].call(moment) { |other| changed(other, index - 1, &input) }
           end
 
+          # @return [Boolean] it makes something of each pixel by itself
+          def pointwise? = sections.all?(&:pointwise?)
+
+          # @param rgb [Numo::SFloat] [3, n]
+          # @return [Numo::SFloat] what it makes of pixels, where it is pointwise
+          def pixels(rgb) = sections.reduce(rgb) { |made, section| section.chain.call(made) }
+
           def margin(raster) = sections.sum { |section| section.margin(raster) }
 
           def window = sections.sum(&:window)
@@ -36,13 +43,13 @@ module Mordant
         def call(moment, weights = nil, &before)
           input = before.call(moment)
           weights ||= weights(input, moment)
-          @strands.zip(weights).reduce(input.dup) do |sum, (strand, weight)|
-            changed = strand.changed(moment) { |other| (other == moment) ? input : before.call(other) }
-            change = changed - input
-            change.inplace * strand.share
-            3.times { |channel| change[channel, true] = change[channel, true] * weight } if weight
-            (sum.inplace + change.out_of_place!).out_of_place!
+          strands = @strands.zip(weights).map { |strand, weight| [strand, weight, whole(strand, input, moment, &before)] }
+          out = Numo::SFloat.new(*input.shape).allocate
+          Pointwise.each_tile(input.shape[1]) do |range|
+            part = input[true, range].dup
+            out[true, range] = strands.reduce(part.dup) { |sum, (strand, weight, changed)| added(sum, part, changed ? changed[true, range].dup : strand.pixels(part), strand.share, weight && weight[range]) }
           end
+          out
         end
 
         def margin(raster) = @strands.map { |strand| strand.margin(raster) }.max
@@ -50,6 +57,21 @@ module Mordant
         def window = @strands.map(&:window).max
 
         def pointwise? = false
+
+        private
+
+        # @return [Numo::SFloat, nil] what a strand makes of it; nil of one that each pixel does for
+        def whole(strand, input, moment, &before)
+          strand.changed(moment) { |other| (other == moment) ? input : before.call(other) } unless strand.pointwise?
+        end
+
+        # @param changed [Numo::SFloat] used up
+        def added(sum, part, changed, share, weight)
+          changed.inplace - part
+          changed.inplace * share unless share == 1.0
+          changed.inplace * weight if weight
+          (sum.inplace + changed.out_of_place!).out_of_place!
+        end
       end
     end
   end
