@@ -61,7 +61,7 @@ module Bench
       end
     end
 
-    def peak(count, width: 320, height: 180)
+    def peak(count, width: 256, height: 144)
       Dir.mktmpdir do |folder|
         programme(folder, width, height, count)
         Exact.peak_rss { deliver(programme(folder, width, height, count), OUTPUTS.map { |format, view| writer(folder, format, view, width, height) }, count) }

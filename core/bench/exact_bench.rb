@@ -40,14 +40,13 @@ module Bench
     # What a server process does for one move of a hand, JSON and database aside:
     # the look-up table the screen draws through, and the instruments.
     def drag
-      source = codes(960, 540).reduce(4)
+      source, screen = codes(960, 540), Mordant::Grade::Screen.new(view: Mordant::Grade::View::STANDARD)
+      small = source.reduce(4)
       Bench.milliseconds(25) do
-        plan = plan(rand / 100)
-        samples = Mordant::Grade::Bake.new(plan:, output:, size: 33).samples
-        Mordant::Media::Integers.interleave(Mordant::Frame.new(samples, width: 33**3, height: 1, encoding: "rec709-bt1886"), 16)
-        working, measured = picture(source, plan:)
-        instruments = Mordant::Scopes::Instruments.new(Mordant::Scopes::Signal.new(measured))
-        [Mordant::Scopes::ToneTrace.new(working).to_h, instruments.header, instruments.parts]
+        ladder = Mordant::Grade::Ladder.new(groups: plan(rand / 100).recipe.strands, source: "logc3-ei800-wg3", screen:, domain: source.domain, smalls: [small])
+        working = ladder.climbs.first.graded
+        instruments = Mordant::Scopes::Instruments.new(Mordant::Scopes::Signal.new(screen.measured(working)))
+        [ladder.rungs, Mordant::Scopes::ToneTrace.new(working).to_h, instruments.header, instruments.parts]
       end
     end
 
@@ -83,8 +82,8 @@ module Bench
         exit!
       end
       writer.close
-      Process.wait(child)
-      reader.read.to_i / 1024.0
+      _, status = Process.wait2(child)
+      status.success? ? reader.read.to_i / 1024.0 : raise("the process that was measured failed")
     end
   end
 

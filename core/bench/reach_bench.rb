@@ -5,7 +5,7 @@ module Bench
   module Reach
     MATTE = {"contributors" => [{"id" => "e", "kind" => "ellipse", "mode" => "add"}, {"id" => "l", "kind" => "luminance", "mode" => "intersect", "parameters" => {"low" => 0.3}}]}.freeze
     SOFTEN = {"id" => "s", "kind" => "soften", "parameters" => {"size" => 0.05, "luma" => 1.0, "colour" => 1.0}}.freeze
-    DRAG = 3 # blocks of this edge are one pixel while a hand moves
+    SMALL = 4 # blocks of this edge are one pixel of what instruments read while a hand moves
 
     module_function
 
@@ -15,13 +15,19 @@ module Bench
 
     def matte(nudge = 0.0) = MATTE.merge("strength" => 1.0 - nudge)
 
-    # What a screen is sent while a hand moves where no lattice can stand for the grade.
-    def reduced
-      source = Exact.codes(960, 540).reduce(DRAG)
+    # What a server process does for one move of a hand on the second of three steps, two of them with mattes,
+    # JSON and database aside: what has changed of the ladder, and the instruments.
+    def ladder
+      space, screen = Mordant::Colour::WorkingSpace.default, Mordant::Grade::Screen.new(view: Mordant::Grade::View::STANDARD)
+      before = plan(balance).run(Exact.codes(960, 540))
+      small, domain = before.reduce(SMALL), Mordant::Grade::Ladder::Sent.of(before, space).domain
       Bench.milliseconds(25) do
-        working, measured = Exact.picture(source, plan: yield)
+        groups = Mordant::Grade::Recipe.new("steps" => [yield, balance.merge("id" => "c", "matte" => MATTE), balance.merge("id" => "d")]).strands
+        made = Mordant::Grade::Ladder.new(groups:, source: space.log, screen:, domain:, smalls: [small])
+        climb = made.climbs.first
+        measured = screen.measured(climb.graded)
         instruments = Mordant::Scopes::Instruments.new(Mordant::Scopes::Signal.new(measured))
-        [Mordant::Media::Png.encode(measured), Mordant::Scopes::ToneTrace.new(working).to_h, instruments.header, instruments.parts]
+        [made.rungs, climb.weights.values.map { |weights| Mordant::Grade::Ladder::Sent.weights(weights) }, Mordant::Scopes::ToneTrace.new(climb.graded).to_h, instruments.header, instruments.parts]
       end
     end
 
@@ -38,7 +44,8 @@ module Bench
     # Eight steps that move.
     def bind
       keys = ->(index) { [{"frame" => 0, "parameters" => {}}, {"frame" => 100, "parameters" => Exact::PARAMETERS.merge("exposure" => index / 10.0)}] }
-      moving = plan(Array.new(8) { |index| {"id" => index.to_s, "kind" => "balance", "keys" => keys[index]} })
+      steps = Array.new(8) { |index| {"id" => index.to_s, "kind" => "balance", "keys" => keys[index]} }
+      moving = plan(*steps)
       frame = 0
       Bench.milliseconds(50) { moving.at(frame = (frame + 1) % 100) }
     end
@@ -49,8 +56,8 @@ module Bench
   end
 
   figure("exact_soften_960x540_ms", "ms", "exact picture of a Soften of 5 % of the height and a Balance") { Reach.exact(960, 540) }
-  figure("drag_matted_ms", "ms", "Ruby time of one answer to a drag of a matted step, reduced, scopes included") { Reach.reduced { Reach.plan(Reach.balance(rand / 100, matte: Reach::MATTE), Reach.balance.merge("id" => "c")) } }
-  figure("drag_matte_ms", "ms", "the same of a drag of the matte itself") { Reach.reduced { Reach.plan(Reach.balance(matte: Reach.matte(rand / 100)), Reach.balance.merge("id" => "c")) } }
+  figure("drag_matted_ms", "ms", "Ruby time of one answer to a drag of a matted step, scopes included") { Reach.ladder { Reach.balance(rand / 100, matte: Reach::MATTE) } }
+  figure("drag_matte_ms", "ms", "the same of a drag of the matte itself") { Reach.ladder { Reach.balance(matte: Reach.matte(rand / 100)) } }
   figure("uhd_window_1to1_ms", "ms", "exact 1280x720 window of a decoded 3840x2160 frame") { Reach.window }
   figure("bind_frame_ms", "ms", "a plan of eight moving steps bound to a frame") { Reach.bind }
   figure("uhd_soften_peak_rss_mb", "MB", "peak memory of a 3840x2160 frame with a Soften of 5 % and a matte") { [Reach.peak] }

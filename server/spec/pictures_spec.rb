@@ -48,6 +48,22 @@ RSpec.describe "Pictures", type: :request do
     expect(part[{left: 0, top: 0, width: 9, height: 9}, raster: {width: 3840, height: 2160}]).to eq([422, "raster"])
   end
 
+  it "marks in a part of it what is marked in the whole" do
+    cut.project.update!(width: 192, height: 108)
+    matte = {"contributors" => [{"id" => "e", "kind" => "ellipse"}, {"id" => "l", "kind" => "luminance", "mode" => "intersect"}]}
+    trial = [{recipe: shot.recipe.id, document: {"steps" => [{"id" => "s", "kind" => "soften", "parameters" => {"size" => 0.05, "luma" => 1}}, {"id" => "b", "kind" => "balance", "parameters" => {"exposure" => 2}, "matte" => matte}]}}]
+    bands = {"name" => "x", "quantity" => Mordant::Scopes::Quantity.all.first.id, "scale" => "relative", "bands" => [{"from" => 0.2, "to" => 0.6, "colour" => "#ff0000"}]}
+    plain = ask(test: "ramps", trial:)[1]["picture"]
+    {marks: true, acts: {step: "b"}, light: {instrument: "waveform", channel: "luma", from: [0.3, 0.1], to: [0.7, 0.9]}, bands:, difference: {source: true}}.each do |name, mark|
+      whole = ask(:test => "ramps", :trial => trial, name => mark)[1]["picture"]
+      expect(whole).not_to eq(plain), name.inspect
+      call(:post, "/cuts/#{cut.id}/window", {:frame => 3, :test => "ramps", :trial => trial, :raster => {width: 192, height: 108}, :window => {left: 64, top: 32, width: 96, height: 48}, name => mark})
+      expect(last_response.status).to eq(200), last_response.body
+      part = Vips::Image.new_from_buffer(last_response.body, "")
+      expect((part - Vips::Image.new_from_buffer(whole, "").crop(64, 32, 96, 48)).abs.max).to be <= 1, name.inspect
+    end
+  end
+
   it "has other addresses once a file of the library that it is made with is written again" do
     lut = File.join(Mordant::Library.luts, "warm.cube")
     FileUtils.mkdir_p(File.dirname(lut))

@@ -26,14 +26,14 @@ module Mordant
         @after = plan.call(recipe.only([*before_ids(recipe, id), id])) unless @region || @entry.masked?
       end
 
-      # @param codes [Media::Codes] as decoded
-      # @return [Numo::SFloat] [n], 0..1
-      def weights(codes)
-        input = @before.run(codes)
-        return @entry.matte.weights(input.rgb, Moment.of(codes), @before.space) if @entry.masked? && @region.nil?
+      # @param moment [Moment] of codes as decoded
+      # @return [Numo::SFloat] [n] of its window, 0..1
+      def weights(moment)
+        input = @before.picture(moment)
+        return @entry.matte.weights(input.rgb, moment, @before.space) if @entry.masked? && @region.nil?
         return @entry.step.region_weights(@region, planes(input), @before.space) if @region
 
-        change = (@after.run(codes).rgb - input.rgb).abs.max(axis: 0)
+        change = (@after.picture(moment).rgb - input.rgb).abs.max(axis: 0)
         (change * (1 / FULL)).clip(0.0, 1.0)
       end
 

@@ -62,15 +62,19 @@ module Mordant
       # @param drawn [Frame] codes of a display, on the signal's raster
       # @param signal [Signal]
       # @param picture [Quantity::Picture]
+      # @param top [Float, nil] of the whole picture, where this is a part of one; see #top
       # @return [Frame]
-      def paint(drawn, signal, picture)
-        values = measured(signal, picture)
+      def paint(drawn, signal, picture, top: nil)
+        values = measured(signal, picture, top)
         weights = bands.map { |band| share(values, band) }
         covered = weights.reduce(:+).clip(0.0, 1.0)
         *colours, opacity = joins.include?("blended") ? blended(values, covered) : mixed(weights, covered)
         luma = signal.luma * GREY
         drawn.with(Numo::NArray.vstack(Array.new(3) { |channel| base(drawn, channel, luma) * (opacity * -1.0 + 1.0) + colours[channel] }))
       end
+
+      # @return [Float, nil] what relative bands are shares of: nearly the highest value; nil of absolute ones
+      def top(signal, picture) = relative? ? highest(read(signal, picture)) : nil
 
       # @return [Array<Float>] share of the picture's pixels within each band
       def shares(signal, picture)
@@ -82,13 +86,21 @@ module Mordant
 
       def base(drawn, channel, luma) = (@given["rest"] == "grey") ? luma : drawn.rgb[channel, true]
 
-      # What is no number is below every band.
-      def measured(signal, picture)
-        values = quantity.read(signal, picture)
-        values = Colour::Piecewise.select(values.isfinite, values, values.new_fill(LIMITS.begin * 10))
-        return values if @given["scale"] == "absolute"
+      def relative? = @given["scale"] == "relative"
 
-        top = values.sort[((values.size - 1) * TOP).round]
+      # What is no number is below every band.
+      def read(signal, picture)
+        values = quantity.read(signal, picture)
+        Colour::Piecewise.select(values.isfinite, values, values.new_fill(LIMITS.begin * 10))
+      end
+
+      def highest(values) = values.sort[((values.size - 1) * TOP).round]
+
+      def measured(signal, picture, top = nil)
+        values = read(signal, picture)
+        return values unless relative?
+
+        top ||= highest(values)
         top.positive? ? values * (1.0 / top) : values
       end
 

@@ -19,29 +19,33 @@ module Mordant
         refuse("waveform, vectorscope, histogram or solid", document["instrument"]) unless respond_to?(:"in_#{document["instrument"]}", true)
       end
 
-      # @param signal [Signal]
+      # @param signal [Signal] of a picture, or of a part of one
+      # @param left [Integer] pixels of the picture to the left of the part
+      # @param whole [Integer] width of the picture
       # @return [Numo::SFloat] [n], 0 or 1
       # @raise [ParameterError]
-      def weights(signal) = Numo::SFloat.cast(send(:"in_#{@document["instrument"]}", signal))
+      def weights(signal, left: 0, whole: signal.width)
+        columns = (Numo::SFloat.new(signal.width).seq + (left + 0.5)) / whole
+        Numo::SFloat.cast(send(:"in_#{@document["instrument"]}", signal, columns))
+      end
 
       private
 
-      def in_waveform(signal)
+      def in_waveform(signal, columns)
         (left, low), (right, high) = pair("from", 2).zip(pair("to", 2)).map(&:minmax).transpose
-        column = (Numo::SFloat.new(signal.width).seq + 0.5) / signal.width
-        across = Numo::SFloat.cast(column.ge(left) & column.le(right)).reshape(1, signal.width)
+        across = Numo::SFloat.cast(columns.ge(left) & columns.le(right)).reshape(1, signal.width)
         within = Numo::SFloat.cast(between(signal.public_send(channel).clip(0.0, 1.0), low, high)).reshape(signal.height, signal.width)
         (within * across).reshape(signal.size)
       end
 
-      def in_histogram(signal) = between(signal.public_send(channel).clip(0.0, 1.0), *[pair("from", 1), pair("to", 1)].flatten.minmax)
+      def in_histogram(signal, _columns) = between(signal.public_send(channel).clip(0.0, 1.0), *[pair("from", 1), pair("to", 1)].flatten.minmax)
 
-      def in_vectorscope(signal)
+      def in_vectorscope(signal, _columns)
         (left, low), (right, high) = pair("from", 2).zip(pair("to", 2)).map(&:minmax).transpose
         between(signal.cb, left, right) & between(signal.cr, low, high)
       end
 
-      def in_solid(signal)
+      def in_solid(signal, _columns)
         reach = pair("reach", 1).first
         %i[red green blue].zip(pair("cell", 3)).map { |channel, code| between(signal.public_send(channel).clip(0.0, 1.0), code - reach, code + reach) }.reduce(:&)
       end

@@ -14,7 +14,7 @@ RSpec.describe Mordant::Grade::Acting do
   end
 
   def weights(recipe, id, codes, region = nil)
-    described_class.new(recipe, id:, region:) { |part| Mordant::Grade::Plan.new(recipe: part, source:) }.weights(codes).to_a
+    described_class.new(recipe, id:, region:) { |part| Mordant::Grade::Plan.new(recipe: part, source:) }.weights(Mordant::Grade::Moment.of(codes)).to_a
   end
 
   let(:zones) { {id: "z", kind: "zones", parameters: {"exposure" => [0, 1, 0, 0, 0]}} }

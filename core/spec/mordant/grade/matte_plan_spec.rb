@@ -66,7 +66,7 @@ RSpec.describe "A step with a matte", type: :core do
     expect([again["strength"], again["contributors"][0]["parameters"]]).to match([0.25, include("radii" => [0.3, 0.2], "turn" => 0.0)])
     shown = Mordant::Grade::Acting.new(Mordant::Grade::Recipe.new("steps" => [document]), id: "a") { |recipe| Mordant::Grade::Plan.new(recipe:, source: "acescct") }
     codes = Mordant::Media::Codes.new(Numo::UInt16.cast((picture.rgb * 65_535).round), width: 96, height: 54)
-    expect(shown.weights(codes).max).to be_within(1e-6).of(0.25)
+    expect(shown.weights(Mordant::Grade::Moment.of(codes)).max).to be_within(1e-6).of(0.25)
   end
 
   it "says where a document is wrong" do

@@ -49,16 +49,21 @@ module Server
       #
       # @param wish [Wish]
       # @param window [Mordant::Grade::Window]
-      # @return [Mordant::Frame] as it is drawn
+      # @return [Array<Mordant::Frame>] as #picture
       # @raise [Mordant::ParameterError, Mordant::MediaError]
       def part(wish, window)
-        return part_of(finished(wish, 1).last, window) if wish.still
+        return finished(wish, 1).map { |frame| part_of(frame, window) } if wish.still
 
         layers = feeds(wish).map { |feed, share| [feed.part(plan(wish.project, wish.recipe_of(feed.shot), feed.encoding), window), share] }
         working = layers.first.first
         working = Mordant::Deliver::Programme.mix(working, *layers.last) if layers.size > 1
-        wish.screen.drawn(working, wish.screen.measured(working))
+        measured = wish.screen.measured(working)
+        [working, measured, wish.screen.drawn(working, measured)]
       end
+
+      # @param extent [String, Mordant::Grade::Window] a size of the whole picture, or a part of it
+      # @return [Array<Mordant::Frame>] as #picture and #part
+      def shown(wish, extent) = extent.is_a?(String) ? picture(wish, size: extent) : part(wish, extent)
 
       # One pixel of a frame: as decoded, in the working space, and in the view's codes.
       #
@@ -131,11 +136,12 @@ module Server
 
       # Which pixels of a frame a step acts on; see Mordant::Grade::Acting.
       #
+      # @param extent [String, Mordant::Grade::Window] as of #shown
       # @return [Numo::SFloat] [n], 0..1
-      def acting(wish, step:, region:, size: "full")
+      def acting(wish, step:, region:, extent: "full")
         feed = incoming(wish)
         acting = Mordant::Grade::Acting.new(wish.recipe_of(feed.shot), id: step, region:) { |recipe| plan(wish.project, recipe, feed.encoding) }
-        acting.weights(feed.codes(REDUCTIONS.fetch(size)))
+        acting.weights(extent.is_a?(String) ? feed.moment(REDUCTIONS.fetch(extent)) : feed.moment.at(extent))
       end
 
       # Kept for as long as nothing it depends on changes, files in libraries included.

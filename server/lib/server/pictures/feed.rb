@@ -26,14 +26,17 @@ module Server
       # @return [Mordant::Media::Codes]
       def codes(reduction = 1) = @codes.call(reduction, 0)
 
+      # @return [Mordant::Grade::Moment] this frame, with those around it
+      def moment(reduction = 1) = Mordant::Grade::Moment.of(codes(reduction), around: ->(away) { @codes.call(reduction, away) })
+
       # @param plan [Mordant::Grade::Plan]
       # @return [Mordant::Frame] what it makes of this frame
-      def through(plan, reduction = 1) = plan.run(codes(reduction), around: ->(away) { @codes.call(reduction, away) })
+      def through(plan, reduction = 1) = plan.picture(moment(reduction))
 
       # @param plan [Mordant::Grade::Plan]
       # @param window [Mordant::Grade::Window]
       # @return [Mordant::Frame] what it makes of a part of this frame
-      def part(plan, window) = plan.picture(Mordant::Grade::Moment.of(codes, around: ->(away) { @codes.call(1, away) }).at(window))
+      def part(plan, window) = plan.picture(moment.at(window))
 
       # @param codes [Mordant::Media::Codes]
       # @return [Array<Float>] what its file has for them, of full range

@@ -13,9 +13,9 @@ module Server
     class Measuring
       # @param wish [Wish]
       # @param body [Hash]
-      # @param size [String] of the picture, see Desk::REDUCTIONS
-      def initialize(wish, body, size:)
-        @wish, @body, @size = wish, body, size
+      # @param extent [String, Mordant::Grade::Window] of the picture, see Desk#shown
+      def initialize(wish, body, extent:)
+        @wish, @body, @extent = wish, body, extent
         @tap = body.fetch("measure", "final")
         raise Mordant::ParameterError.new(path: "measure", expected: Wish::TAPS.join(", "), found: @tap) unless Wish::TAPS.include?(@tap)
       end
@@ -56,10 +56,17 @@ module Server
         drawn
       end
 
+      # @param bands [Mordant::Scopes::Bands]
+      # @return [Float, nil] of the whole picture
+      def top(bands)
+        working, measured, = Desk.current.shown(@wish, @extent)
+        bands.top(signal(measured), quantities(working))
+      end
+
       private
 
-      # @return [Array<Mordant::Frame>] as Desk#picture
-      def second(field) = (@seconds ||= {})[@body[field]] ||= Desk.current.picture(Second.of(@wish, @body[field], field), size: @size)
+      # @return [Array<Mordant::Frame>] as Desk#shown
+      def second(field) = (@seconds ||= {})[@body[field]] ||= Desk.current.shown(Second.of(@wish, @body[field], field), @extent)
 
       # How far the codes of the picture are from those of a second one, times "gain".
       def different(drawn)
@@ -75,8 +82,13 @@ module Server
       end
 
       def banded(working, measured, drawn)
-        picture = Mordant::Scopes::Quantity::Picture.new(working: elsewhere&.first || working, space: @wish.project.space, unit: Mordant::Scopes::Scale.new(@wish.screen.view).unit)
-        Mordant::Scopes::Bands.new(@body["bands"]).paint(drawn, signal(measured), picture)
+        bands = Mordant::Scopes::Bands.new(@body["bands"])
+        top = Measuring.new(@wish.with(raster: nil), @body, extent: "full").top(bands) if @extent.is_a?(Mordant::Grade::Window)
+        bands.paint(drawn, signal(measured), quantities(working), top:)
+      end
+
+      def quantities(working)
+        Mordant::Scopes::Quantity::Picture.new(working: elsewhere&.first || working, space: @wish.project.space, unit: Mordant::Scopes::Scale.new(@wish.screen.view).unit)
       end
 
       # The picture at the tap, where that is not the final one.
@@ -84,18 +96,21 @@ module Server
         return if @tap == "final" || (@tap == "second" && !@body["beside"])
         return second("beside") if @tap == "second"
 
-        @elsewhere ||= Desk.current.picture(@wish.at(@tap), size: @size)
+        @elsewhere ||= Desk.current.shown(@wish.at(@tap), @extent)
       end
 
       def veil(drawn, weights) = Mordant::Grade::Acting.veil(drawn, weights)
 
-      def lit(measured) = Mordant::Scopes::Selection.new(@body["light"]).weights(signal(measured))
+      def lit(measured)
+        place = @extent.is_a?(String) ? {} : {left: @extent.left, whole: @wish.raster.first}
+        Mordant::Scopes::Selection.new(@body["light"]).weights(signal(measured), **place)
+      end
 
       def acting
         acts = @body["acts"]
         raise Mordant::ParameterError.new(path: "acts", expected: "a step and perhaps one of its regions", found: acts) unless acts.is_a?(Hash)
 
-        Desk.current.acting(@wish, step: acts["step"], region: acts["region"], size: @size)
+        Desk.current.acting(@wish, step: acts["step"], region: acts["region"], extent: @extent)
       end
     end
   end

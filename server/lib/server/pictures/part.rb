@@ -10,11 +10,12 @@ module Server
       module_function
 
       # @param wish [Wish]
-      # @param raster [Hash] width and height of the whole picture
-      # @param window [Hash] left, top, width and height of the part, in its pixels
+      # @param body [Hash] raster: width and height of the whole picture; window: left, top, width and height of
+      #   the part, in its pixels; and what is marked in it, see Measuring
       # @return [String] PNG
       # @raise [Mordant::ParameterError, Mordant::MediaError]
-      def png(wish, raster, window)
+      def png(wish, body)
+        raster, window = body.values_at("raster", "window")
         width, height = numbers("raster", raster, %w[width height])
         project = wish.project
         refuse("raster", "at most the project's #{project.width}x#{project.height}", raster) unless width.between?(1, project.width) && height.between?(1, project.height)
@@ -23,8 +24,8 @@ module Server
         fits = left >= 0 && top >= 0 && wide.positive? && high.positive? && left + wide <= width && top + high <= height && wide * high <= MOST
         refuse("window", "a part of the #{width}x#{height} picture, of at most #{MOST} pixels", window) unless fits
 
-        drawn = Desk.current.part(wish.with(raster: [width, height]), Mordant::Grade::Window.new(left:, top:, width: wide, height: high))
-        Mordant::Media::Png.encode(drawn)
+        extent, wish = Mordant::Grade::Window.new(left:, top:, width: wide, height: high), wish.with(raster: [width, height])
+        Mordant::Media::Png.encode(Measuring.new(wish, body, extent:).shown(*Desk.current.part(wish, extent)))
       end
 
       def numbers(name, document, keys)

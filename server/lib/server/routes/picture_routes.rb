@@ -22,7 +22,7 @@ module Server
         body = body_json
         wish = wish(Cut.includes(:project).fetch(params["id"]), body)
         content_type "image/png"
-        Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::Part.png(wish, body["raster"], body["window"]) }
+        Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::Part.png(wish, body) }
       end
 
       # What a screen needs before a hand moves, so that it can draw the frame by itself; 204
@@ -165,14 +165,14 @@ module Server
           return unless body["size"] == LIVE && !wish.source && wish.still.nil? && body.values_at("acts", "light", "bands", "difference").none?
 
           made = Pictures::Ladders.new(Pictures::Desk.current, wish, body["ladder"]).moved or return
-          header, parts = Pictures::Measuring.new(wish, body, size: "small").read(made.graded, wish.screen.measured(made.graded))
+          header, parts = Pictures::Measuring.new(wish, body, extent: "small").read(made.graded, wish.screen.measured(made.graded))
           [header.merge(size: LIVE, ladder: made.header), parts.merge(made.parts)]
         end
 
         # @return [Array(Hash, Hash)] a picture and, unless not wanted, the instruments
         def computed(wish, body, size)
           working, measured, drawn = Pictures::Desk.current.picture(wish, size:)
-          measuring = Pictures::Measuring.new(wish, body, size:)
+          measuring = Pictures::Measuring.new(wish, body, extent: size)
           header, parts = measuring.read(working, measured)
           drawn = measuring.shown(working, measured, drawn)
           [header.merge(size:), {picture: Mordant::Media::Png.encode(drawn), **parts}]

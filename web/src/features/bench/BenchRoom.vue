@@ -100,11 +100,12 @@ const player = usePlayer({
 const present = usePresent({ opened, source, clipping })
 const wish = computed(() => (player.playing.value ? null : present.value))
 const picture = usePicture(wish, notices.trouble)
-/** Where nothing is marked in the picture, and none but the graded one is shown. */
-const plain = computed(() => (picture.settled.value && wish.value && !wish.value.acts && !scopes.light && !bands.on && !clipping.value && !reference.active ? wish.value : null))
+const resting = computed(() => (picture.settled.value ? wish.value : null))
 const seen = shallowRef<Sight | null>(null)
-const real = useRealPixels({ wish: plain, sight: seen, trouble: notices.trouble })
-const second = useSecond({ present, firstPlays: player.playing, generation: computed(() => recipes.generation), trouble: notices.trouble })
+const real = useRealPixels({ wish: resting, sight: seen, trouble: notices.trouble })
+const secondSeen = shallowRef<Sight | null>(null)
+const inOne = computed(() => reference.flipped || reference.way === 'split')
+const second = useSecond({ present, firstPlays: player.playing, generation: computed(() => recipes.generation), sight: computed(() => (inOne.value ? seen.value : secondSeen.value)), trouble: notices.trouble })
 const beside = computed(() => reference.on && reference.way === 'side' && second.wanted.value)
 const looking = makeLooking()
 const secondLooking = makeLooking()
@@ -188,13 +189,13 @@ useBenchKeys({
         >
           <template #over="{ place, pans }">
             <RegionLayer :place="place" :pans="pans" />
-            <SplitLayer v-if="second.wanted.value && (reference.flipped || reference.way === 'split')" v-model:split="reference.split" :bitmap="second.bitmap.value" :place="place" :whole="reference.flipped" :words="reference.words" />
+            <SplitLayer v-if="second.wanted.value && inOne" v-model:split="reference.split" :bitmap="second.bitmap.value" :real="second.real.value" :place="place" :whole="reference.flipped" :words="reference.words" />
             <BandLegend v-if="bands.on" />
             <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test }" />
           </template>
           <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }} · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
         </PictureStage>
-        <PictureStage v-if="beside" shots-only :looking="reference.zoomFree ? secondLooking : looking" :bitmap="second.bitmap.value" :raster="cut.project" label="second picture" :source="false" :loading="second.loading.value" :failed="second.failed.value" :data-settled="second.settled.value">
+        <PictureStage v-if="beside" shots-only :looking="reference.zoomFree ? secondLooking : looking" :bitmap="second.bitmap.value" :real="second.real.value" :raster="cut.project" label="second picture" :source="false" :loading="second.loading.value" :failed="second.failed.value" :data-settled="second.settled.value" :data-real="second.real.value ? `${second.real.value.raster.width}x${second.real.value.raster.height}` : undefined" @sight="secondSeen = $event">
           <template #label><span class="text-[#7fb0e0]">{{ reference.words }}</span>{{ second.loading.value ? ' · making the picture…' : '' }}</template>
         </PictureStage>
       </div>

@@ -8,7 +8,7 @@ import SkinPatch from './SkinPatch.vue'
 import ReferenceMenu from '../compare/ReferenceMenu.vue'
 import TestMenu from './TestMenu.vue'
 import { usePick } from './usePick'
-import { sightOf, type RealPixels, type Sight } from './useRealPixels'
+import { drawReal, sightOf, type RealPixels, type Sight } from './useRealPixels'
 import { makeLooking, useZoom, type Looking } from './useZoom'
 
 const props = defineProps<{
@@ -61,14 +61,6 @@ const seen = computed<Region | null>(() => {
 })
 watch(seen, (now) => emit('seen', now), { immediate: true })
 
-/** Pixel upon pixel, or each as a square of several. */
-function drawReal(context: CanvasRenderingContext2D, { bitmap, raster, window: part }: RealPixels) {
-  const { x, y, width: across, height: down } = zoom.place.value
-  const [wide, high] = [(across * pixels) / raster.width, (down * pixels) / raster.height]
-  context.imageSmoothingEnabled = false
-  context.drawImage(bitmap, Math.round(x * pixels + part.left * wide), Math.round(y * pixels + part.top * high), Math.round(part.width * wide), Math.round(part.height * high))
-}
-
 watchEffect(
   () => {
     const surface = canvas.value
@@ -83,7 +75,7 @@ watchEffect(
     context.imageSmoothingEnabled = zoom.scale.value < 2 || props.bitmap.width < props.raster.width
     context.imageSmoothingQuality = 'high'
     context.drawImage(props.bitmap, x * pixels, y * pixels, w * pixels, h * pixels)
-    if (props.real) drawReal(context, props.real)
+    if (props.real) drawReal(context, props.real, zoom.place.value, pixels)
   },
   { flush: 'post' },
 )

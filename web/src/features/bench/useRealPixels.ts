@@ -13,7 +13,7 @@ export interface RealPixels extends Sight {
 }
 
 export interface RealPixelsOptions {
-  /** The picture that is shown exactly, and nothing is marked in; null while there is none. */
+  /** The picture that is shown exactly; null while there is none. */
   wish: Ref<PictureWish | null>
   /** What of it is seen; null where the settled picture has as many pixels as the screen. */
   sight: Ref<Sight | null>
@@ -37,8 +37,9 @@ export function useRealPixels({ wish, sight, trouble }: RealPixelsOptions) {
 
   async function fetchPart(asked: PictureWish, seen: Sight) {
     try {
-      const { cut, frame, source, on, trial, test, still, swatch } = asked
-      const response = await send('POST', `/cuts/${cut}/window`, { frame, source, on, trial, test, still, swatch, ...seen, screen, sequence: ++sequence })
+      const { cut, frame, source, on, trial, test, still, swatch, acts, measuring } = asked
+      const marked = measuring && { measure: measuring.measure, light: measuring.light, bands: measuring.bands, marks: measuring.marks, beside: measuring.beside, difference: measuring.difference, gain: measuring.gain }
+      const response = await send('POST', `/cuts/${cut}/window`, { frame, source, on, trial, test, still, swatch, acts, ...marked, ...seen, screen, sequence: ++sequence })
       if (response.status === 204) return
       const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' })
       if (over || asked !== wish.value || seen !== sight.value) bitmap.close()
@@ -65,6 +66,18 @@ export function useRealPixels({ wish, sight, trouble }: RealPixelsOptions) {
   })
 
   return shown
+}
+
+/**
+ * Draws them where the whole picture lies: pixel upon pixel, or each as a square of several.
+ *
+ * @param place of the whole picture, in screen units
+ * @param pixels device pixels a screen unit
+ */
+export function drawReal(context: CanvasRenderingContext2D, { bitmap, raster, window: part }: RealPixels, place: { x: number; y: number; width: number; height: number }, pixels: number) {
+  const [wide, high] = [(place.width * pixels) / raster.width, (place.height * pixels) / raster.height]
+  context.imageSmoothingEnabled = false
+  context.drawImage(bitmap, Math.round(place.x * pixels + part.left * wide), Math.round(place.y * pixels + part.top * high), Math.round(part.width * wide), Math.round(part.height * high))
 }
 
 /**

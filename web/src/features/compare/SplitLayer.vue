@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watchEffect } from 'vue'
+import { drawReal, type RealPixels } from '../bench/useRealPixels'
 
 /** The second picture over the first, right of a line that is dragged. */
-const props = defineProps<{ bitmap: ImageBitmap | null; place: { x: number; y: number; width: number; height: number }; whole: boolean; words: string }>()
+const props = defineProps<{ bitmap: ImageBitmap | null; place: { x: number; y: number; width: number; height: number }; whole: boolean; words: string; real?: RealPixels | null }>()
 const split = defineModel<number>('split', { required: true })
 const canvas = ref<HTMLCanvasElement>()
 const box = ref<HTMLElement>()
@@ -24,6 +25,7 @@ watchEffect(
     context.clip()
     context.imageSmoothingQuality = 'high'
     context.drawImage(props.bitmap, x * pixels, y * pixels, width * pixels, height * pixels)
+    if (props.real) drawReal(context, props.real, props.place, pixels)
     context.restore()
   },
   { flush: 'post' },

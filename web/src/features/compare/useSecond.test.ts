@@ -29,7 +29,7 @@ beforeEach(async () => {
   present.value = { cut: 5, frame: 15, source: false, on: {} as PictureWish['on'], moving: false, trial: cut.trialOf(cut.shot!) }
   Object.assign(useReference(), { kind: 'distance', distance: -1, way: 'split', on: false })
   scope = effectScope()
-  second = scope.run(() => useSecond({ present, firstPlays: plays, generation: ref(0), trouble: () => undefined }))!
+  second = scope.run(() => useSecond({ present, firstPlays: plays, generation: ref(0), sight: ref(null), trouble: () => undefined }))!
   await nextTick()
 })
 afterEach(() => {

@@ -3,6 +3,7 @@ import { makePlayStore } from '../bench/playStore'
 import { useCut, type Trial } from '../cut/useCut'
 import { usePicture, type PictureWish } from '../bench/usePicture'
 import { usePlayer } from '../bench/usePlayer'
+import { useRealPixels, type Sight } from '../bench/useRealPixels'
 import { useScreen } from '../screen/useScreen'
 import { useReference } from './useReference'
 
@@ -14,8 +15,9 @@ const AHEAD = 24 // frames asked for before the first picture reaches them
  *
  * @param present what the first picture shows
  * @param firstPlays whether that is playing
+ * @param sight what of it is seen, where that has more pixels than the settled picture
  */
-export function useSecond(options: { present: Ref<PictureWish | null>; firstPlays: Ref<boolean>; generation: Ref<number>; trouble: (error: unknown) => void }) {
+export function useSecond(options: { present: Ref<PictureWish | null>; firstPlays: Ref<boolean>; generation: Ref<number>; sight: Ref<Sight | null>; trouble: (error: unknown) => void }) {
   const cut = useCut()
   const screen = useScreen()
   const reference = useReference()
@@ -85,6 +87,7 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
   })
   const wish = computed(() => (restingText.value ? (JSON.parse(restingText.value) as PictureWish) : null))
   const resting = usePicture(wish, options.trouble)
+  const real = useRealPixels({ wish: computed(() => (resting.settled.value && !own.playing.value ? wish.value : null)), sight: options.sight, trouble: options.trouble })
 
   /** Stops or plays it by itself; its time is free from then on. */
   function toggle() {
@@ -109,6 +112,7 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
     loading: resting.loading,
     failed: computed(() => (own.playing.value || follows.value ? null : resting.failed.value)),
     settled: resting.settled,
+    real,
     toggle,
     link,
     free: () => (reference.freeFrame ??= reference.frame),
