@@ -6,15 +6,16 @@ Mordant::LOADER.eager_load
 # +figure+. A figure's block returns the runs it took, in its unit.
 module Bench
   RUNS = 7
-  Figure = Struct.new(:name, :unit, :about, :block)
+  Figure = Struct.new(:name, :unit, :about, :alone, :block)
 
   @figures = []
 
   class << self
     # @param name [String] key in the JSON
     # @param unit [String]
-    def figure(name, unit, about, &block)
-      @figures << Figure.new(name, unit, about, block)
+    # @param alone [Boolean] in a process that has done nothing before, as memory is
+    def figure(name, unit, about, alone: false, &block)
+      @figures << Figure.new(name, unit, about, alone, block)
     end
 
     # @return [Integer] exit code
@@ -24,7 +25,7 @@ module Bench
       return complain(unknown) unless unknown.empty?
 
       chosen = arguments.empty? ? @figures : @figures.select { |figure| arguments.include?(figure.name) }
-      medians = chosen.to_h { |figure| [figure.name, report(figure, json)] }
+      medians = chosen.to_h { |figure| [figure.name, report(figure, json, apart: figure.alone && chosen.size > 1)] }
       puts JSON.pretty_generate(medians) if json
       0
     end
@@ -43,12 +44,16 @@ module Bench
 
     private
 
-    def report(figure, quiet)
-      runs = figure.block.call
+    def report(figure, quiet, apart:)
+      runs = apart ? [elsewhere(figure)] : figure.block.call
       middle = median(runs).round(2)
       spread = "#{runs.min.round(2)}..#{runs.max.round(2)}"
       puts format("%-28s %9.2f %-6s %-18s %s", figure.name, middle, figure.unit, spread, figure.about) unless quiet
       middle
+    end
+
+    def elsewhere(figure)
+      JSON.parse(IO.popen([RbConfig.ruby, $PROGRAM_NAME, figure.name, "--json"], &:read)).fetch(figure.name)
     end
 
     def complain(unknown)

@@ -7,7 +7,7 @@ module Bench
   module BulkRender
     WIDTH = 1280
     HEIGHT = 720
-    FRAMES = 96
+    FRAMES = 72
     RATE = Rational(24)
 
     module_function

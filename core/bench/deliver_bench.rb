@@ -71,6 +71,6 @@ module Bench
 
   figure("three_outputs_vs_singles", "times", "an order of three outputs in one pass over three single ones") { Deliveries.together_and_apart }
   [10, 1000].each do |count|
-    figure("deliver_peak_rss_mb_#{count}", "MB", "peak memory of a process delivering #{count} frames in three formats") { [Deliveries.peak(count)] }
+    figure("deliver_peak_rss_mb_#{count}", "MB", "peak memory of a process delivering #{count} frames in three formats", alone: true) { [Deliveries.peak(count)] }
   end
 end

@@ -79,7 +79,7 @@ module Bench
       child = fork do
         yield
         writer.write(File.read("/proc/self/status")[/VmHWM:\s+(\d+)/, 1])
-        exit!
+        exit!(true)
       end
       writer.close
       _, status = Process.wait2(child)
@@ -94,7 +94,7 @@ module Bench
     Exact.times(1920, 1080).map { |time| time / rival }
   end
   figure("drag_ms", "ms", "Ruby time of one answer to a drag, scopes included") { Exact.drag }
-  figure("peak_rss_mb", "MB", "peak memory of a process making exact 1920x1080 pictures") do
+  figure("peak_rss_mb", "MB", "peak memory of a process making exact 1920x1080 pictures", alone: true) do
     Array.new(3) do
       Exact.peak_rss do
         source = Exact.codes(1920, 1080)

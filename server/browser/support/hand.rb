@@ -17,6 +17,7 @@ module Hand
       mouse.move(x: x + dx * n / moves.to_f, y: y + dy * n / moves.to_f)
       sleep 0.03
     end
+    @at = [x + dx, y + dy]
     mouse.up unless held
   end
 
@@ -35,6 +36,30 @@ module Hand
   def settle
     sleep 0.1 # for what the last key or move sets off
     expect(page).to have_css("[data-settled=true]")
+  end
+
+  SMALL = "const small = () => { const copy = new OffscreenCanvas(96, 54).getContext('2d', { willReadFrequently: true }); copy.drawImage(document.querySelector('canvas[aria-label^=\"picture of shot\"]'), 0, 0, 96, 54); return [...copy.getImageData(0, 0, 96, 54).data] }"
+
+  # The shown picture and what lies round it, reduced: numbers of 0..255.
+  def small_picture = page.evaluate_script("(() => { #{SMALL}; return small() })()")
+
+  # The same of the last one that was drawn by the browser itself on the way to the exact one.
+  #
+  # @yield what moves the hand
+  def live_picture
+    page.execute_script(<<~JS)
+      #{SMALL}
+      window.live = null
+      const look = () => {
+        const stage = document.querySelector('[data-size]')
+        if (stage.dataset.size === 'live') window.live = small()
+        if (!window.live || stage.dataset.settled !== 'true') requestAnimationFrame(look)
+      }
+      look()
+    JS
+    yield
+    page.document.synchronize(20) { page.evaluate_script("window.live !== null && document.querySelector('[data-settled=true]') !== null") || raise(Capybara::ElementNotFound, "nothing was drawn live") }
+    page.evaluate_script("window.live")
   end
 
   # Mean red, green and blue, 0..255, of a patch in the middle of the shown picture.

@@ -72,7 +72,7 @@ module Mordant
         picture(Moment.of(frame))
       end
 
-      BAND = 4 * 1024 * 1024 # pixels of a window, margins included, where it can be kept to
+      BAND = 3 * 1024 * 1024 # pixels of a window, margins included, where it can be kept to
 
       # @param moment [Moment]
       # @return [Frame] of its window, graded, in log codes of the working space
