@@ -74,6 +74,12 @@ RSpec.describe "Pictures under a moving hand", type: :request do
     expect(header["size"]).to eq("drag")
   end
 
+  it "begin where a step under the hand will begin, neutral as it still is" do
+    screen.take(*prepare("b", [balance("a", contrast: 1.1), balance("b", matte: ellipse)]))
+    header, = move("b", [balance("a", contrast: 1.1), balance("b", exposure: 0.1, matte: ellipse)])
+    expect(header["size"]).to eq("live")
+  end
+
   it "come of a source of linear light, and reduced in a working space of it" do
     shot.clip.update!(encoding: "acescg")
     steps = [balance("a", exposure: 0.5)]

@@ -8,7 +8,7 @@ module Hand
   def drag(selector, dx: 0, dy: 0, moves: 8, held: false)
     element = find(selector)
     x, y = page.evaluate_script(<<~JS, element)
-      (() => { const r = arguments[0].getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()
+      (() => { arguments[0].scrollIntoView({ block: 'nearest' }); const r = arguments[0].getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()
     JS
     mouse = page.driver.browser.mouse
     mouse.move(x:, y:)
@@ -38,7 +38,7 @@ module Hand
     expect(page).to have_css("[data-settled=true]")
   end
 
-  SMALL = "const small = () => { const copy = new OffscreenCanvas(96, 54).getContext('2d', { willReadFrequently: true }); copy.drawImage(document.querySelector('canvas[aria-label^=\"picture of shot\"]'), 0, 0, 96, 54); return [...copy.getImageData(0, 0, 96, 54).data] }"
+  SMALL = "const small = () => { const copy = new OffscreenCanvas(96, 54).getContext('2d', { willReadFrequently: true }); copy.imageSmoothingQuality = 'high'; copy.drawImage(document.querySelector('canvas[aria-label^=\"picture of shot\"]'), 0, 0, 96, 54); return [...copy.getImageData(0, 0, 96, 54).data] }"
 
   # The shown picture and what lies round it, reduced: numbers of 0..255.
   def small_picture = page.evaluate_script("(() => { #{SMALL}; return small() })()")

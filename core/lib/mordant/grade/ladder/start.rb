@@ -22,8 +22,9 @@ module Mordant
           start if Ladder.holds?(start.after) && (!linear?(space.log) || (start.before.nil? && start.after.all? { |group| Ladder.plain?(group) }))
         end
 
+        # A step under the hand that is neutral yet will not be.
         def self.from_source?(groups, at, source)
-          !linear?(source) && groups.first(at + 1).all? { |group| Ladder.plain?(group) }
+          !linear?(source) && groups.first(at).all? { |group| Ladder.plain?(group) } && groups.fetch(at, []).all?(&:pointwise?)
         end
 
         def self.linear?(encoding) = Colour.encoding(encoding).linear?
