@@ -48,6 +48,25 @@ RSpec.describe "Pictures", type: :request do
     expect(part[{left: 0, top: 0, width: 9, height: 9}, raster: {width: 3840, height: 2160}]).to eq([422, "raster"])
   end
 
+  it "looks on a small raster as the master does, reduced, where a step changes detail that it does not hold" do
+    cut.project.update!(width: 1920, height: 1080)
+    document = {"steps" => [{"id" => "s", "kind" => "sharpen", "parameters" => {"size" => 0.002, "luma" => 3}}]}
+    trial = [{recipe: shot.recipe.id, document:}]
+    expect([ask(test: "bars", trial:)[0]["finer"], ask(test: "bars")[0]["finer"]]).to eq([true, false])
+    part = lambda do |window|
+      call(:post, "/cuts/#{cut.id}/window", {frame: 3, test: "bars", trial:, raster: {width: 480, height: 270}, window:})
+      Vips::Image.new_from_buffer(last_response.body, "")
+    end
+    codes = Mordant::Media::TestPicture.fetch("bars").codes(1440, 810) # 750 rows hold 1.5 pixels of it
+    working = cut.project.plan(Mordant::Grade::Recipe.new(document), Mordant::Media::TestPicture.fetch("bars").encoding).run(codes)
+    wanted = Mordant::Media::Integers.interleave(cut.project.output.run(working).reduce(3), 8)
+    image = part[{left: 0, top: 0, width: 480, height: 270}]
+    expect((Numo::Int32.cast(Numo::UInt8.from_binary(image.write_to_memory)) - Numo::Int32.cast(wanted.flatten)).abs.max).to be <= 1
+    expect((part[{left: 96, top: 40, width: 200, height: 100}] - image.crop(96, 40, 200, 100)).abs.max).to be <= 1
+    small = cut.project.plan(Mordant::Grade::Recipe.new(document), Mordant::Media::TestPicture.fetch("bars").encoding).run(codes.reduce(3))
+    expect((Numo::Int32.cast(Mordant::Media::Integers.interleave(cut.project.output.run(small), 8)) - Numo::Int32.cast(wanted)).abs.max).to be > 8
+  end
+
   it "marks in a part of it what is marked in the whole" do
     cut.project.update!(width: 192, height: 108)
     matte = {"contributors" => [{"id" => "e", "kind" => "ellipse"}, {"id" => "l", "kind" => "luminance", "mode" => "intersect"}]}

@@ -5,6 +5,8 @@ import type { Extents, SkinReading, StepInput, ToneTrace } from './readings'
 export interface AnswerHeader {
   frame: number
   size: string
+  /** Steps change detail that the picture's raster does not hold: real pixels look otherwise. */
+  finer?: boolean
   width: number
   height: number
   /** Milliseconds of Ruby time. */

@@ -12,6 +12,9 @@ module Mordant
       # @return [Detail]
       def process(space) = Detail.new(size:, luma: sign * luma, colour: sign * colour, weights: space.luminance_weights)
 
+      # @return [Float] share of the picture's height
+      def detail = size
+
       # @param raster [#height]
       # @return [Integer] pixels
       def margin(raster) = Gaussian.new(size * raster.height).margin

@@ -38,6 +38,10 @@ module Mordant
       # @return [Integer] pixels around one that it depends on
       def margin(raster) = sections.sum { |section| section.margin(raster) }
 
+      # @return [Integer] rows of a picture that hold all detail that steps change; on fewer it looks otherwise
+      #   than the master reduced to them
+      def least_rows = recipe.entries.select(&:acts?).filter_map { |entry| entry.step.detail }.min&.then { |size| (DETAIL / size).ceil } || 0
+
       # @return [Integer] frames before and after that it depends on
       def window = sections.sum(&:window)
 
@@ -72,6 +76,7 @@ module Mordant
         picture(Moment.of(frame))
       end
 
+      DETAIL = 1.5 # pixels that a size of detail needs
       BAND = 3 * 1024 * 1024 # pixels of a window, margins included, where it can be kept to
 
       # @param moment [Moment]

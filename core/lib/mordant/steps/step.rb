@@ -78,6 +78,12 @@ module Mordant
       # @return [Integer] pixels around one that it depends on
       def margin(_raster) = 0
 
+      # Of a step that changes detail of a size.
+      #
+      # @return [Float, nil] that size as a share of the picture's height: a raster that does not hold it shows
+      #   the step otherwise than the master does, seen from afar
+      def detail = nil
+
       # @return [Integer] frames before and after that it depends on
       def window = 0
 

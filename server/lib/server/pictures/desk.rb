@@ -61,6 +61,19 @@ module Server
         [working, measured, wish.screen.drawn(working, measured)]
       end
 
+      # How many times finer than its raster a picture has to be made, and then reduced, to look as
+      # the master does at that raster: where steps change detail that it does not hold.
+      #
+      # @param wish [Wish]
+      # @return [Integer] at most what the master has
+      def finer(wish)
+        return 1 if wish.still
+
+        width, height = wish.raster || Desk.raster(wish.project)
+        rows = feeds(wish).map { |feed, _| plan(wish.project, wish.recipe_of(feed.shot), feed.encoding).least_rows }.max
+        (rows / height.to_f).ceil.clamp(1, [wish.project.width / width, wish.project.height / height].min.clamp(1, nil))
+      end
+
       # @param extent [String, Mordant::Grade::Window] a size of the whole picture, or a part of it
       # @return [Array<Mordant::Frame>] as #picture and #part
       def shown(wish, extent) = extent.is_a?(String) ? picture(wish, size: extent) : part(wish, extent)

@@ -22,7 +22,8 @@ module Server
         body = body_json
         wish = wish(Cut.includes(:project).fetch(params["id"]), body)
         content_type "image/png"
-        Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::Part.png(wish, body) }
+        turn = [body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0]
+        Pictures::Part.png(wish, body) { |work| Pictures::Desk.current.gate.pass(*turn) { work.call } }
       end
 
       # What a screen needs before a hand moves, so that it can draw the frame by itself; 204
@@ -175,7 +176,7 @@ module Server
           measuring = Pictures::Measuring.new(wish, body, extent: size)
           header, parts = measuring.read(working, measured)
           drawn = measuring.shown(working, measured, drawn)
-          [header.merge(size:), {picture: Mordant::Media::Png.encode(drawn), **parts}]
+          [header.merge(size:, finer: size == "full" && Pictures::Desk.current.finer(wish) > 1), {picture: Mordant::Media::Png.encode(drawn), **parts}]
         end
 
         def screen(project, document) = Screens.of(project, document)

@@ -180,6 +180,7 @@ useBenchKeys({
           :looking="looking"
           :real="real"
           :covered="layout.large && layout.recipe ? 344 : 0"
+          :finer="header?.finer"
           :reduced="!picture.settled.value && picture.reduced.value && !player.playing.value"
           :data-settled="picture.settled.value"
           :data-size="header?.size"
@@ -195,7 +196,7 @@ useBenchKeys({
           </template>
           <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }} · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
         </PictureStage>
-        <PictureStage v-if="beside" shots-only :looking="reference.zoomFree ? secondLooking : looking" :bitmap="second.bitmap.value" :real="second.real.value" :raster="cut.project" label="second picture" :source="false" :loading="second.loading.value" :failed="second.failed.value" :data-settled="second.settled.value" :data-real="second.real.value ? `${second.real.value.raster.width}x${second.real.value.raster.height}` : undefined" @sight="secondSeen = $event">
+        <PictureStage v-if="beside" shots-only :looking="reference.zoomFree ? secondLooking : looking" :bitmap="second.bitmap.value" :real="second.real.value" :finer="second.finer.value" :raster="cut.project" label="second picture" :source="false" :loading="second.loading.value" :failed="second.failed.value" :data-settled="second.settled.value" :data-real="second.real.value ? `${second.real.value.raster.width}x${second.real.value.raster.height}` : undefined" @sight="secondSeen = $event">
           <template #label><span class="text-[#7fb0e0]">{{ reference.words }}</span>{{ second.loading.value ? ' · making the picture…' : '' }}</template>
         </PictureStage>
       </div>

@@ -25,6 +25,8 @@ const props = defineProps<{
   skin?: Region | null
   /** The visible part with pixels of its own, drawn over the picture. */
   real?: RealPixels | null
+  /** Real pixels look otherwise, even where there are no more of them. */
+  finer?: boolean
   /** A small picture stands in for one that is still being made. */
   standIn?: boolean
   /** It has fewer pixels for as long as a hand moves. */
@@ -49,7 +51,7 @@ const pick = usePick()
 /** Whether more screen pixels are drawn than the picture has. */
 const enlarged = computed(() => props.bitmap !== null && !props.standIn && props.bitmap.width > 0 && props.bitmap.width < props.raster.width && zoom.place.value.width * pixels > props.bitmap.width * 1.01)
 const pixels = window.devicePixelRatio || 1
-const sight = computed(() => (enlarged.value ? sightOf(props.raster, zoom.place.value, stage.value, pixels) : null))
+const sight = computed(() => (enlarged.value || (props.finer && !props.standIn) ? sightOf(props.raster, zoom.place.value, stage.value, pixels) : null))
 watch(sight, (now, before) => JSON.stringify(now) !== JSON.stringify(before) && emit('sight', now), { immediate: true })
 
 /** What a zoomed picture shows of itself, in shares of it. */

@@ -113,6 +113,7 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
     failed: computed(() => (own.playing.value || follows.value ? null : resting.failed.value)),
     settled: resting.settled,
     real,
+    finer: computed(() => resting.shown.value?.header.finer ?? false),
     toggle,
     link,
     free: () => (reference.freeFrame ??= reference.frame),
