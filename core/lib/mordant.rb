@@ -16,7 +16,7 @@ module Mordant
   LOADER.inflector.inflect(
     "aces" => "ACES", "pq" => "PQ", "hlg" => "HLG", "edl" => "EDL", "exr" => "EXR",
     "v_log" => "VLog", "s_rgb" => "SRGB", "s_rgb_published" => "SRGBPublished", "bt709" => "BT709", "cdl" => "CDL", "cdl_document" => "CDLDocument",
-    "edl_corrections" => "EDLCorrections", "cdl_export" => "CDLExport"
+    "edl_corrections" => "EDLCorrections", "edl_reading" => "EDLReading", "cdl_export" => "CDLExport"
   )
   LOADER.setup
 end

@@ -17,7 +17,7 @@ module Mordant
     class Usage < StandardError; end
 
     COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :ProbeFile, "grade" => :Grade, "matte" => :Matte,
-                "steps" => :Steps, "bake" => :Bake}.freeze
+                "steps" => :Steps, "bake" => :Bake, "conform" => :Conform}.freeze
 
     module_function
 

@@ -33,10 +33,13 @@ RSpec.describe "Readers and mutated files", :folder do
   let(:swatch) { Mordant::Grade::SwatchFile.write(Mordant::Media::Png.encode(Frames.flat([0.2, 0.4, 0.6], width: 8, height: 8)), {"name" => "a", "steps" => []}) }
   let(:exr) { Mordant::Media::EXR.new(primaries: Mordant::Colour::Primaries::AP1, rate: 24r).encode(Frames.flat([0.2, 0.4, 0.6], width: 8, height: 8)) }
   let(:encoding) { "id: quay\nlabel: Quay log\nprimaries: BT.709\ncurve: {kind: gamma, gamma: 2.2}\n" }
+  let(:list) { edl + "M2   H017       048.0   05:52:30:04\n* REEL: H017_LONG REPLACED BY: H017\n" }
+  let(:timeline) { Mordant::Cut::OpenTimeline.write([20, 30].map { |length| Mordant::Cut::OpenTimeline::Item.new(name: "a", url: "a.mov", start: 9, length:, available: [0, 99], dissolve: length / 30 * 6, metadata: {"reel" => "H1"}) }, name: "X", rate: 24r, start: 86_400) }
   let(:recipe) { {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 1.0, "gain" => [1, 1, 1, 1]}}]}.to_json }
 
   {cube: [".cube", ->(path) { Mordant::Lut::Cube.read(path) }], clf: [".clf", ->(path) { Mordant::Lut::Clf.read(path) }], cdl: [".ccc", ->(path) { Mordant::Colour::CDLDocument.read(path) }],
    edl: [".edl", ->(path) { Mordant::Cut::EDLCorrections.read(path) }], swatch: [".png", ->(path) { Mordant::Grade::SwatchFile.read(File.binread(path)) }],
+   list: [".edl", ->(path) { Mordant::Cut::List.read(path).to_h.to_json }], timeline: [".otio", ->(path) { Mordant::Cut::List.read(path).to_h.to_json }],
    exr: [".exr", ->(path) { Mordant::Media::ExrHeader.new(path).encoding }], encoding: [".yml", ->(path) { Mordant::Colour::EncodingFile.read(path) }],
    recipe: [".json", ->(path) { Mordant::Grade::Recipe.from_json(File.read(path)) }]}.each do |kind, (ending, read)|
     it "says what is wrong with #{kind} files" do
