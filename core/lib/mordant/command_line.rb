@@ -17,7 +17,7 @@ module Mordant
     class Usage < StandardError; end
 
     COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :ProbeFile, "grade" => :Grade, "matte" => :Matte,
-                "steps" => :Steps, "bake" => :Bake, "conform" => :Conform}.freeze
+                "steps" => :Steps, "bake" => :Bake, "conform" => :Conform, "cuts" => :Cuts}.freeze
 
     module_function
 

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Cut
+    # Where the shots of a flat programme change: hard cuts, dissolves, and fades through one colour.
+    #
+    # Looked for in small pictures (see Thumbs), part by part, so that memory does not grow with the programme.
+    module Changes
+      # kind: "cut", "dissolve" or "fade"; frame: the first of the new shot, the first that holds anything of it, the first that
+      # darkens; length: frames that are neither the one shot nor the other, 0 of a cut.
+      Change = Struct.new(:frame, :kind, :length, keyword_init: true) do
+        # @return [Integer] the first frame that is the new shot's alone
+        def over = frame + length
+
+        # @return [Hash] for JSON
+        def to_h = {"frame" => frame, "kind" => kind, **((kind == "cut") ? {} : {"length" => length})}
+      end
+
+      PART = 1200 # frames looked at together
+      # Frames before and after a part that are looked at with it: a change and what surrounds it.
+      AROUND = 160
+
+      module_function
+
+      # @param path [String] a video
+      # @yieldparam done [Integer] frames that have been looked at
+      # @return [Array<Change>] in order
+      # @raise [MediaError]
+      def of(path)
+        found, held, first = [], [], 0
+        Thumbs.each(path) do |thumb|
+          held << thumb
+          next if held.size < PART + 2 * AROUND
+
+          found.concat(part(held, first, last: false))
+          held = held.drop(PART)
+          first += PART
+          yield first if block_given?
+        end
+        found.concat(part(held, first, last: true)) if held.any?
+        once(found)
+      end
+
+      # @param thumbs [Array<Numo::UInt8>]
+      # @param first [Integer] frame of the programme that the first of them is
+      # @return [Array<Change>] that begin in the part, without what surrounds it
+      def part(thumbs, first, last:)
+        pictures = Pictures.new(thumbs)
+        gradual = Gradual.new(pictures)
+        hard = Hard.new(pictures).frames
+        slow = gradual.changes(hard)
+        cuts = hard.reject { |frame| slow.any? { |change| frame.between?(change.frame, change.over) } }.map { |frame| Change.new(frame:, kind: "cut", length: 0) }
+        from = first.zero? ? 0 : AROUND
+        upto = last ? thumbs.size : PART + AROUND
+        (cuts + slow).select { |change| change.frame >= from && change.frame < upto }.sort_by(&:frame)
+          .map { |change| Change.new(frame: change.frame + first, kind: change.kind, length: change.length) }
+      end
+
+      # What two parts have found of the same change is one.
+      def once(changes) = changes.sort_by(&:frame).chunk_while { |a, b| a.kind == b.kind && (b.frame - a.frame) <= 2 }.map(&:first)
+    end
+  end
+end
