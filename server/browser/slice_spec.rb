@@ -20,8 +20,8 @@ RSpec.describe "From a folder to a delivered shot" do
     grade
     still_graded_after_reload
     take_back_and_do_again
-    grade_a_part
     deliver
+    grade_a_part
   end
 
   def take_in
@@ -88,6 +88,8 @@ RSpec.describe "From a folder to a delivered shot" do
 
   # With a matte of two contributors, one by its place and one by what the picture is.
   def grade_a_part
+    click_link "Bench"
+    settle
     click_button "+ step"
     find("[role=menuitem]", exact_text: "Balance").click
     click_button "+ ellipse"

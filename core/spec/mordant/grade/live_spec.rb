@@ -32,7 +32,7 @@ RSpec.describe "The picture under a moving hand" do
   end
 
   manifest["shots"].each do |shot|
-    let(:"codes_#{shot["shot"]}") { Mordant::Media::Reader.new(File.join(demo, "media", shot["clip"]), rate: 24r, range: "legal").frame(20, width: 64, height: 36) }
+    let(:"codes_#{shot["shot"]}") { Mordant::Media::Reader.new(File.join(demo, "media", shot["clip"]), rate: 24r, range: "legal").frame(20, width: 48, height: 27) }
     it "differs by less than a visible step on shot #{shot["shot"]}" do
       codes = send(:"codes_#{shot["shot"]}")
       recipe = Frames.recipe(exposure: -shot["truth"]["exposure"], contrast: 1.1, temperature: 6, saturation: 1.1)

@@ -8,6 +8,7 @@ module Mordant
       # both ends is of one colour.
       class Gradual
         LENGTHS = [4, 6, 9, 13, 18, 24, 32, 42, 54, 70, 90].freeze
+        LEAST_LENGTH = 3 # frames
         LEAST = 0.045 # distance of the two ends
         OFF = 0.3 # of it, that pictures may be beside the line in the mean
         STEP = 0.5 # of it, in one frame
@@ -88,7 +89,7 @@ module Mordant
           ends = [fit[0] - 1, fit[0] + fit[1]].map { |frame| frame.clamp(0, @pictures.count - 1) }
           same = @pictures.spread(ends[0]) > PLAIN && @pictures.spread(ends[1]) > PLAIN && @pictures.alike(*ends) > ALIKE
           found = Found.new(start: fit[0], length: fit[1], off:)
-          found unless off > EVEN || same || fit[1] < 3 || !steady?(found) || (off > SURE && !plainly?(found))
+          found if off <= EVEN && !same && fit[1] >= LEAST_LENGTH && steady?(found) && (off <= SURE || plainly?(found))
         end
 
         # Every frame is a step on the way; what is animated stands still between its poses.
