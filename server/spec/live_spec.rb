@@ -104,7 +104,7 @@ RSpec.describe "Pictures under a moving hand", type: :request do
     end
     call(:post, "/cuts/#{cut.id}/ladders", {first: 0, count: 2, held: {}})
     expect([last_response.status, json["path"]]).to eq([422, "held"])
-    call(:post, "/cuts/#{cut.id}/ladders", {first: 0, count: 500})
+    call(:post, "/cuts/#{cut.id}/ladders", {first: 0, count: 5000})
     expect([last_response.status, json["path"]]).to eq([422, "count"])
   end
 

@@ -20,11 +20,17 @@ module Server
       end
 
       # @param frames [Range<Integer>] record frames
-      # @return [Array<Hash>] frame, and rungs; nil where there is no ladder, as in dissolves
+      # @return [Array<Hash>] frame, and rungs; nil where there is no ladder, as in dissolves; of the first of
+      #   them, AT_ONCE or where none of their pictures have to be looked at all that have the same
       def of(frames)
-        played = frames.map { |frame| Played.of(@wish, frame) }
-        played.chunk_while { |a, b| a.same?(b) }.flat_map { |run| ladders(run) }
+        first = Played.of(@wish, frames.first)
+        return ladders([first], frames.to_a) if stands?(first, frames)
+
+        played = frames.first(AT_ONCE).map { |frame| Played.of(@wish, frame) }
+        played.chunk_while { |a, b| a.same?(b) }.flat_map { |run| ladders(run, run.map(&:frame)) }
       end
+
+      AT_ONCE = 16 # frames whose pictures are looked at
 
       # A frame of a shot with its grade there.
       Played = Struct.new(:frame, :shot, :source_frame, :recipe, keyword_init: true) do
@@ -42,15 +48,29 @@ module Server
 
       private
 
-      def ladders(run)
+      # One ladder of one rung does for all of them, in whose shot none is mixed with another or moves.
+      def stands?(first, frames)
+        return false unless first.shot && first.recipe.strands.all? { |group| Mordant::Grade::Ladder.plain?(group) }
+
+        shot = first.shot
+        own = (shot.record_in + shot.dissolve)...(shot.record_in + shot.length)
+        own.cover?(frames) && !@wish.recipe_of(shot).moving?
+      end
+
+      # @param run [Array<Played>] of the same grade, of which pictures are looked at
+      # @param frames [Array<Integer>] that the ladder is for
+      def ladders(run, frames)
         shot, recipe = run.first.shot, run.first.recipe
         start = shot && Mordant::Grade::Ladder::Start.of(recipe, nil, source: shot.clip.code_encoding, space:)
-        return run.map { |one| {frame: one.frame, rungs: nil} } if start.nil? || Mordant::Colour.encoding(shot.clip.code_encoding).linear?
+        return frames.map { |frame| {frame:, rungs: nil} } if start.nil? || Mordant::Colour.encoding(shot.clip.code_encoding).linear?
 
         sees = recipe.entries.any? { |entry| entry.masked? && entry.matte.sees_picture? }
         seen = sees ? run : [run.first, run[run.size / 2], run.last].uniq
+        seen = [] if recipe.strands.all? { |group| Mordant::Grade::Ladder.plain?(group) }
         ladder = Mordant::Grade::Ladder.new(groups: recipe.strands, source: shot.clip.code_encoding, screen: @wish.screen, domain: Mordant::Lut::Lattice::WHOLE,
           smalls: seen.map { |one| codes(one).reduce(Desk::SMALL_REDUCTION / Desk::PLAY_REDUCTION) }, space:, compress: project.compress_gamut)
+        return frames.map { |frame| {frame:, rungs: Ladders.rungs(ladder, @held, @parts)} } if seen.empty?
+
         run.map { |one| {frame: one.frame, rungs: Ladders.rungs(ladder, @held, @parts) { |entry| weights(one, ladder, entry, seen) }} }
       end
 

@@ -6,6 +6,7 @@ module Server
     LIVE = "live" # size of an answer that holds what a screen draws with instead of a picture
     SMALL_COMPRESSION = 6 # of zlib; these stay in the browser's cache
     MOST_PLAYING = 16 # frames of one answer
+    MOST_LADDERS = 1000
     SMALL_CACHE = 31_536_000 # seconds; the address changes with the picture
 
     def self.registered(app)
@@ -94,7 +95,7 @@ module Server
       app.post "/api/cuts/:id/ladders" do
         body = body_json
         first, count = whole(body, "first"), whole(body, "count")
-        most_playing(count)
+        most_playing(count, MOST_LADDERS)
         content_type Pictures::Answer::TYPE
         cut = Cut.includes(:project).fetch(params["id"])
         wish = Pictures::Wish.new(cut:, screen: screen(cut.project, body["on"]), trial: trial(body["trial"]))
@@ -121,8 +122,8 @@ module Server
           Integer(params[name].to_s, 10, exception: false) || raise(Mordant::ParameterError.new(path: name, expected: "a whole number", found: params[name]))
         end
 
-        def most_playing(count)
-          raise Mordant::ParameterError.new(path: "count", expected: "1 to #{MOST_PLAYING}", found: count) unless count.between?(1, MOST_PLAYING)
+        def most_playing(count, most = MOST_PLAYING)
+          raise Mordant::ParameterError.new(path: "count", expected: "1 to #{most}", found: count) unless count.between?(1, most)
         end
 
         # @return [Array<Array>] record frame, shot and codes

@@ -9,6 +9,7 @@ import { makeLivePicture, sourceStart, type StartPicture } from './livePicture'
 
 const AT_ONCE = 2 // requests under way, one a server process
 const RUN = 16 // source frames asked for in one go
+const LADDERS = 500 // and ladders, of which as many come as the server can tell without looking at more frames
 const MOST_SOURCES = 480 // frames of three quarters of a megabyte
 const MOST_PICTURES = 600
 const DRAWING = 30 // ms of a frame
@@ -109,8 +110,8 @@ export function makePlayStore(options: PlayStoreOptions) {
     })
 
   /** Whether a run of frames is under way that holds one. */
-  const within = (kind: string, frame: number) =>
-    [...under].some((key) => key.startsWith(`${kind} `) && frame >= Number(key.slice(kind.length + 1)) && frame < Number(key.slice(kind.length + 1)) + RUN)
+  const within = (kind: string, frame: number, run: number) =>
+    [...under].some((key) => key.startsWith(`${kind} `) && frame >= Number(key.slice(kind.length + 1)) && frame < Number(key.slice(kind.length + 1)) + run)
 
   /** What to ask for so that a frame can be shown; undefined when that is under way. */
   function missing(frame: number): (() => Promise<void>) | undefined {
@@ -118,8 +119,8 @@ export function makePlayStore(options: PlayStoreOptions) {
     if (!shot) return undefined
     const run = Math.min(RUN, shot.record_in + shot.length - frame)
     const way = bySource(frame)
-    if (way === undefined) return within('ladders', frame) ? undefined : () => fetchLadders(shot, frame, run)
-    if (way) return within('sources', frame) ? undefined : () => fetchSources(frame, run)
+    if (way === undefined) return within('ladders', frame, LADDERS) ? undefined : () => fetchLadders(shot, frame, Math.min(LADDERS, shot.record_in + shot.length - frame))
+    if (way) return within('sources', frame, RUN) ? undefined : () => fetchSources(frame, run)
     return under.has(`picture ${frame}`) ? undefined : () => fetchPicture(frame)
   }
 
