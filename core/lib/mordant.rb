@@ -11,6 +11,9 @@ require "zeitwerk"
 module Mordant
   # Goes up when the same recipe on the same footage makes another picture than before.
   ENGINE = 4
+
+  # Raised when what is read of files changes; decoded frames and working copies go by it.
+  DECODING = 3
   LOADER = Zeitwerk::Loader.new
   LOADER.push_dir(__dir__)
   LOADER.inflector.inflect(

@@ -153,6 +153,11 @@ RSpec.describe "Footage", type: :request do
     desk.picture(Server::Pictures::Wish.new(cut:, frame: 5, screen: Server::Screens.of(project, nil)))
     expect(opened.last).to end_with("clip.mkv")
     desk.picture(Server::Pictures::Wish.new(cut:, frame: 9, screen: Server::Screens.of(project, nil), passing: true), size: "small")
+    FileUtils.rm(copy.path) # swept away, or of an older version: it is made again when it would be played
+    Server::Pictures::Desk.new.playing(cut, Server::Cut.find(cut.id).loaded_shots.first, 2)
+    expect(clip.copy_status).to eq("waiting")
+    work_off
+    expect([clip.copy_status, File.exist?(copy.path)]).to eq(["ready", true])
     call(:patch, "/projects/#{project.id}/clips", {clips: [clip.id], copying: "never"})
     expect(clip.copy_status).to eq("none")
     call(:patch, "/projects/#{project.id}/clips", {clips: [clip.id], copying: "sometimes"})

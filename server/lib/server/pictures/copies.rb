@@ -26,10 +26,15 @@ module Server
         Mordant::Media::WorkingCopy.new(File.join(@folder, Depends.frames(clip, width, height) + Mordant::Media::WorkingCopy::EXTENSION), rate: clip.rate)
       end
 
+      # One that was there and is gone, swept away or of an older version, is made again, as it is wanted now.
+      #
       # @return [Mordant::Media::Reader, nil] frame for frame; nil where no copy is there
       def reader(clip, width, height)
         copy = of(clip, width, height)
-        return unless copy.exist?
+        unless copy.exist?
+          CopyJob.want(clip) if clip.copy_status == "ready"
+          return
+        end
 
         FileUtils.touch(copy.path)
         copy.reader(index: -> { (@indexes ||= {})[copy.path] ||= Mordant::Media::FrameIndex.of(copy.path) })

@@ -5,7 +5,7 @@ require "digest"
 module Server
   module Pictures
     # What pictures depend on, in one place: every cache on disk, every address of a picture in a
-    # browser and every table kept with an output goes by it. The version of the engine, files of
+    # browser and every table kept with an output goes by it. The versions of engine and decoding, files of
     # the library and stamps of clips are in it, so that nothing stale can be found.
     module Depends
       module_function
@@ -13,7 +13,7 @@ module Server
       # @return [String] of decoded frames of a clip at a raster, besides their number
       # @raise [Mordant::MediaError] of a file that is gone
       def frames(clip, width, height)
-        parts = [Mordant::ENGINE, clip.file, *clip.stamps, width, height, clip.range, clip.matrix, *([clip.rate, clip.project.rate] if clip.paced?)]
+        parts = [Mordant::DECODING, clip.file, *clip.stamps, width, height, clip.range, clip.matrix, *([clip.rate, clip.project.rate] if clip.paced?)]
         Digest::SHA256.hexdigest(parts.join("|"))[0, 32]
       end
 
