@@ -26,7 +26,6 @@ class Programmes
     at = @length - into
     if into.positive?
       @truth << {"frame" => at, "kind" => "dissolve", "length" => into}
-      # what goes had this many frames more
     elsif @length.positive?
       @truth << {"frame" => at, "kind" => "cut"}
     end

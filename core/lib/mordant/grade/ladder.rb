@@ -66,9 +66,6 @@ module Mordant
       # @return [Array<Array<Strand>>] in signal order
       def rungs = @rungs ||= @runs.each_index.map { |index| strands(index, index.zero? ? @domain : between(index)) }
 
-      # @return [Array<Entry>] whose mattes weigh a strand
-      def masked = @runs.flatten.select(&:masked?)
-
       # Climbs all of it exactly.
       #
       # @param start [Media::Codes, Frame] as it starts from, at any raster
@@ -111,7 +108,11 @@ module Mordant
         [low, high.zip(low).map { |value, least| [(value / DOMAIN_STEP).ceil * DOMAIN_STEP, least + DOMAIN_STEP].max }]
       end
 
-      def hold(domain) = domain.map { |ends| ends.map { |value| value.clamp(*@held) } }
+      # Never empty, however far out of it a domain lies.
+      def hold(domain)
+        low, high = domain.map { |ends| ends.map { |value| value.clamp(*@held) } }
+        [low, high.zip(low).map { |value, least| [value, least + LEAST].max }]
+      end
 
       # Neighbours that a lattice can hold together are one run. The first and the last convert.
       def runs(groups)

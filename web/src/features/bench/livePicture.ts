@@ -155,7 +155,5 @@ function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: 
   }
 }
 
-export type LivePicture = ReturnType<typeof ladderOn>
-
 /** A frame of a clip as decoded. */
 export const sourceStart = (key: string, width: number, height: number, codes: Uint16Array): StartPicture => ({ key, width, height, codes, range: ALL })

@@ -17,7 +17,6 @@ module Mordant
           @count = thumbs.size
           @values = Numo::SFloat.cast(Numo::NArray.vstack(thumbs)) / 255
           @luma = @values.reshape(count, Thumbs::HEIGHT * Thumbs::WIDTH, 3).then { |rgb| rgb[true, true, 0] * 0.2126 + rgb[true, true, 1] * 0.7152 + rgb[true, true, 2] * 0.0722 }
-          @means = @luma.mean(axis: 1).to_a
           @spreads = (@luma - @luma.mean(axis: 1).reshape(count, 1)).then { |rest| (rest * rest).mean(axis: 1) }.to_a.map { |mean| Math.sqrt(mean) }
           @steps = [0.0, *lagged(1)]
           @apart = {}
@@ -25,9 +24,6 @@ module Mordant
 
         # @return [Numo::SFloat] [SIZE], 0..1
         def [](frame) = @values[frame, true]
-
-        # @return [Float] mean luma, 0..1
-        def mean(frame) = @means[frame]
 
         # @return [Float] deviation of luma: what is of one colour has none
         def spread(frame) = @spreads[frame]

@@ -15,7 +15,6 @@ module Mordant
         # @yieldparam thumb [Numo::UInt8] [SIZE] red, green, blue, pixel by pixel
         # @raise [MediaError]
         def each(path)
-          Media::Probe.call(path) # says what is wrong with what cannot be read
           arguments = ["ffmpeg", "-v", "error", "-nostdin", "-threads", "1", "-skip_loop_filter", "all", *Media::Command::LIMITS, "-i", "file:#{path}", "-map", "0:v:0", "-fps_mode", "passthrough",
             "-vf", "scale=#{WIDTH}:#{HEIGHT}:flags=area", "-pix_fmt", "rgb24", "-f", "rawvideo", "pipe:1"]
           Media::Command.stream(arguments, path:) do |outflow|
