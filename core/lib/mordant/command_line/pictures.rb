@@ -40,7 +40,7 @@ module Mordant
         return yield @picture, nil, 0, fresh(@target) if @still
 
         index = 0
-        Media::Surrounded.each(@reader, first: 0, count: @facts.frames, frames: @facts.frames, window:, width: @facts.width, height: @facts.height) do |codes, around|
+        Media::Surrounded.each(@reader, wanted: 0...@facts.frames, frames: @facts.frames, window:, width: @facts.width, height: @facts.height) do |codes, around|
           yield codes, around, index, fresh(@target.match?(PATTERN) ? format(@target, @number + index) : @target)
           index += 1
         end

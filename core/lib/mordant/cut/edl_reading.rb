@@ -140,15 +140,15 @@ module Mordant
         length = record_out.frames - record_in.frames
         fault(line.at, "record out after record in, #{record_in}", record_out.to_s) unless length.positive?
         fault(line.at, "a transition no longer than its event, #{length} frames", line.length) if line.length > length
-        List::Event.new(number: line.number.to_i, reel: @replaced.fetch(line.reel, line.reel), clip: line.clip || line.file, file: line.file, transition: transition(line),
+        List::Event.new(number: line.number.to_i, reel: @replaced.fetch(line.reel, line.reel), clip: line.clip || line.file, file: line.file, transition: transition(line, lines),
           source_in:, source_out:, record_in:, record_out:, speed: speed(line, source_in, source_out, length), line: line.at)
       end
 
-      def transition(line)
+      def transition(line, lines)
         return List::CUT if line.kind == "cut"
 
         @notes << "event #{line.number.to_i} is keyed over what lies under it" if line.kind == "key"
-        List::Transition.new(kind: line.kind, length: line.length, wipe: line.wipe)
+        List::Transition.new(kind: line.kind, length: line.length, wipe: line.wipe, black: lines.size > 1 && List.black?(lines[-2].reel))
       end
 
       # Without one it is told by the lengths.

@@ -8,8 +8,8 @@ module Mordant
       LARGEST_FILE = 64 * 1024 * 1024 # bytes
 
       # How an event begins. kind: one of KINDS; length: frames from the event's first one, 0 of a cut; wipe: number of
-      # its pattern, or nil.
-      Transition = Struct.new(:kind, :length, :wipe, keyword_init: true) do
+      # its pattern, or nil; black: what goes is black, whatever stands before.
+      Transition = Struct.new(:kind, :length, :wipe, :black, keyword_init: true) do
         def to_h = {"kind" => kind, "length" => length, "wipe" => wipe}
       end
       KINDS = %w[cut dissolve wipe key].freeze

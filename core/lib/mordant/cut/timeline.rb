@@ -4,22 +4,66 @@ module Mordant
   module Cut
     # Shots one after another, and what each record frame is made of.
     #
-    # A shot may begin with a dissolve: over its first frames the shot before
-    # goes on beyond its end and is mixed out, in log codes of the working space,
-    # by equal shares: of n frames, frame k (from 0) has (k + 1) / (n + 1) of the
-    # new shot.
+    # A shot may begin with a transition: over its first frames the shot before goes on beyond its end.
+    # A dissolve mixes it out, in log codes of the working space, by equal shares: of n frames,
+    # frame k (from 0) has (k + 1) / (n + 1) of the new shot. A wipe uncovers the new shot by the
+    # same shares; see Wipe. Immutable.
     class Timeline
-      # A shot in its place. Frames; source_in counts from the clip's first frame,
-      # clip_frames is how many the clip has.
-      Shot = Struct.new(:key, :source_in, :record_in, :length, :dissolve, :clip_frames, keyword_init: true) do
+      # A shot in its place. Frames; source_in: frame of the clip that its first one shows; clip: whatever
+      # tells clips apart; clip_frames: how many the clip has; speed: frames of the clip for one of record, below
+      # 0 backwards, 0 stands still; phase: 0...1, how far the first one is beyond source_in; dissolve: length of the
+      # transition at its begin; wipe: number of its pattern, nil of a dissolve; clock: what its first frame is for all
+      # that is bound to frames, such as keys; name: for messages.
+      Shot = Struct.new(:key, :name, :clip, :source_in, :record_in, :length, :dissolve, :clip_frames, :speed, :phase, :wipe, :clock, keyword_init: true) do
+        def initialize(clip: nil, record_in: 0, dissolve: 0, speed: 1.0, phase: 0.0, clock: 0, **rest) = super
+
         def record_out = record_in + length
 
         # @return [Integer] source frame shown at a record frame
-        def source_at(record) = source_in + record - record_in
+        def source_at(record) = source_in + gone(record - record_in)
+
+        # @return [Boolean] each frame of the clip once, in order
+        def plain? = speed == 1.0
+
+        # @param frames [Integer] of record
+        # @return [Array(Integer, Float)] source frame and phase so many frames on
+        def place_after(frames)
+          whole = phase + frames * speed + NEARLY
+          [source_in + whole.floor, plain? ? phase : (whole - whole.floor - NEARLY).clamp(0.0, 1.0 - NEARLY)]
+        end
+
+        # @return [Integer] frames of record that the clip holds before its first frame, at its speed
+        def head = room(-1)
+
+        # @return [Integer] the same after its last one
+        def tail = room(1)
+
+        def with(**other) = self.class.new(**to_h, **other)
+
+        private
+
+        def gone(frames) = plain? ? frames : (phase + frames * speed + Timeline::NEARLY).floor
+
+        # A still frame has room without end.
+        def room(way)
+          return Timeline::ENDLESS if speed.zero?
+          return (way.negative? ? source_in : clip_frames - source_in - length).clamp(0, nil) if plain?
+
+          from = way.negative? ? record_in : record_out - 1
+          low, high = 0, clip_frames + Timeline::ENDLESS
+          while low < high
+            middle = (low + high + 1) / 2
+            (0...clip_frames).cover?(source_at(from + way * middle)) ? low = middle : high = middle - 1
+          end
+          low
+        end
       end
 
-      # What a record frame takes from a shot.
-      Layer = Struct.new(:shot, :source_frame, :share)
+      NEARLY = 1e-6 # frames, so that a speed like 1/3 arrives where it should
+      ENDLESS = 1_000_000 # frames
+
+      # What a record frame takes from a shot. wipe: number of a pattern by which the share is laid out, or nil.
+      Layer = Struct.new(:shot, :source_frame, :share, :wipe)
 
       # A stretch of record frames made from the same shots.
       Segment = Struct.new(:first, :length, :outgoing, :incoming)
@@ -38,7 +82,7 @@ module Mordant
       def length = shots.empty? ? 0 : shots.last.record_out - shots.first.record_in
 
       # @param record [Integer] frame
-      # @return [Array<Layer>] one, or in a dissolve the outgoing and the incoming
+      # @return [Array<Layer>] one, or in a transition the outgoing and the incoming
       # @raise [ParameterError] of a frame outside the cut
       def layers(record)
         index = shots.bsearch_index { |shot| record < shot.record_out }
@@ -51,8 +95,9 @@ module Mordant
         return [own] unless step < shot.dissolve
 
         own.share = (step + 1.0) / (shot.dissolve + 1)
+        own.wipe = shot.wipe
         before = shots[index - 1]
-        [Layer.new(before, before.source_at(record), 1.0 - own.share), own]
+        [Layer.new(before, before.source_at(record), 1.0 - own.share, shot.wipe), own]
       end
 
       # @param first [Integer] record frame
@@ -73,28 +118,28 @@ module Mordant
 
       def check(shot, before)
         refuse(shot, "at least one frame", shot.length) unless shot.length.positive?
-        if shot.source_in.negative? || shot.source_in + shot.length > shot.clip_frames
-          refuse(shot, "source frames within the #{shot.clip_frames} of its clip", shot.source_in + shot.length)
-        end
+        outside = [shot.source_in, shot.source_at(shot.record_out - 1)].find { |frame| !(0...shot.clip_frames).cover?(frame) }
+        refuse(shot, "source frames within the #{shot.clip_frames} of its clip", outside) if outside
         if before && shot.record_in != before.record_out
           refuse(shot, "to begin at #{before.record_out}, where the shot before ends", shot.record_in)
         end
-        check_dissolve(shot, before)
+        check_transition(shot, before)
       end
 
-      def check_dissolve(shot, before)
+      def check_transition(shot, before)
         return if shot.dissolve.zero?
 
-        refuse(shot, "a shot before the dissolve", "none") unless before
-        refuse(shot, "a dissolve no longer than the shot, #{shot.length}", shot.dissolve) if shot.dissolve > shot.length
-        handle = before.clip_frames - before.source_in - before.length
+        refuse(shot, "a shot before the transition", "none") unless before
+        refuse(shot, "a transition no longer than the shot, #{shot.length} frames", shot.dissolve) unless shot.dissolve.between?(1, shot.length)
+        refuse(shot, "a pattern of a wipe, #{Wipe::PATTERNS.keys.join(", ")}", shot.wipe) unless shot.wipe.nil? || Wipe::PATTERNS.key?(shot.wipe)
+        handle = before.tail
         return if handle >= shot.dissolve
 
-        refuse(shot, "#{shot.dissolve} frames of handle after #{before.key}", handle)
+        refuse(shot, "#{shot.dissolve} frames of handle after shot #{before.name || before.key}", handle)
       end
 
       def refuse(shot, expected, found)
-        raise ParameterError.new(path: "shot #{shot.key}", expected:, found:)
+        raise ParameterError.new(path: "shot #{shot.name || shot.key}", expected:, found:)
       end
     end
   end

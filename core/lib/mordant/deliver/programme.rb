@@ -51,8 +51,8 @@ module Mordant
           outgoing = segment.outgoing && pictures(segment.outgoing, segment, variants)
           each_picture(segment.incoming, segment, variants) do |frames|
             if outgoing
-              share = @timeline.layers(record).last.share
-              frames = outgoing.next.zip(frames).map { |before, after| Programme.mix(before, after, share) }
+              layer = @timeline.layers(record).last
+              frames = outgoing.next.zip(frames).map { |before, after| Programme.mix(before, after, layer.share, wipe: layer.wipe) }
             end
             yield frames, record
             record += 1
@@ -63,8 +63,12 @@ module Mordant
       # @param outgoing [Frame]
       # @param incoming [Frame]
       # @param share [Float] of the incoming one, 0.0..1.0
+      # @param wipe [Integer, nil] number of a pattern by which it is laid out; see Cut::Wipe
+      # @param window [Grade::Window, nil] that both are of a whole picture
+      # @param raster [Array<Integer>] width and height of that
       # @return [Frame]
-      def self.mix(outgoing, incoming, share)
+      def self.mix(outgoing, incoming, share, wipe: nil, window: nil, raster: [incoming.width, incoming.height])
+        share = Cut::Wipe.weights(wipe, share, raster, window || Grade::Window.whole(*raster)).reshape(1, incoming.size) if wipe
         incoming.with(outgoing.rgb * (1.0 - share) + incoming.rgb * share)
       end
 
@@ -78,7 +82,8 @@ module Mordant
         source = @sources[shot.key]
         frame = segment.first - shot.record_in
         window = variants.map { |variant| source.window(variant) }.max
-        Media::Surrounded.each(source.reader, first: shot.source_at(segment.first), count: segment.length, frames: shot.clip_frames, window:, width: @width, height: @height) do |codes, around|
+        wanted = (segment.first...(segment.first + segment.length)).map { |record| shot.source_at(record) }
+        Media::Surrounded.each(source.reader, wanted:, frames: shot.clip_frames, window:, width: @width, height: @height) do |codes, around|
           yield(variants.map { |variant| source.plan_at(frame, variant).run(codes, around:) })
           frame += 1
         end

@@ -41,7 +41,7 @@ RSpec.describe Mordant::Cut::Timeline do
   let(:timeline) { described_class.new([shot(:a, 0, 20), shot(:b, 20, 30, dissolve: 4), shot(:c, 50, 10)]) }
 
   it "says what a record frame is made of" do
-    expect(timeline.layers(5).map(&:to_a)).to eq([[timeline.shots[0], 9, 1.0]])
+    expect(timeline.layers(5).map(&:to_a)).to eq([[timeline.shots[0], 9, 1.0, nil]])
     expect(timeline.layers(30).map(&:source_frame)).to eq([14])
     mixed = timeline.layers(21)
     expect(mixed.map { |layer| [layer.shot.key, layer.source_frame] }).to eq([[:a, 25], [:b, 5]])
@@ -57,7 +57,7 @@ RSpec.describe Mordant::Cut::Timeline do
 
   it "refuses gaps, overlaps, missing frames and missing handles" do
     {"begin at 20" => [shot(:a, 0, 20), shot(:b, 22, 5)], "begin at 20 " => [shot(:a, 0, 20), shot(:b, 18, 5)],
-     "within the 60" => [shot(:a, 0, 57)], "handle after a" => [shot(:a, 0, 55), shot(:b, 55, 9, dissolve: 3)],
+     "within the 60" => [shot(:a, 0, 57)], "handle after shot a" => [shot(:a, 0, 55), shot(:b, 55, 9, dissolve: 3)],
      "a shot before" => [shot(:a, 0, 20, dissolve: 2)], "at least one" => [shot(:a, 0, 0)]}.each do |words, shots|
       expect { described_class.new(shots) }.to raise_error(Mordant::ParameterError, /#{words.strip}/)
     end

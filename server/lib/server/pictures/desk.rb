@@ -38,9 +38,7 @@ module Server
       def picture(wish, size: "full")
         return finished(wish, REDUCTIONS.fetch(size)) if wish.still
 
-        layers = feeds(wish).map { |feed, share| [feed.through(plan(wish.project, wish.recipe_of(feed.shot), feed.encoding), REDUCTIONS.fetch(size)), share] }
-        working = layers.first.first
-        working = Mordant::Deliver::Programme.mix(working, *layers.last) if layers.size > 1
+        working = mixed(wish) { |feed| feed.through(plan(wish.project, wish.recipe_of(feed.shot), feed.encoding), REDUCTIONS.fetch(size)) }
         measured = wish.screen.measured(working)
         [working, measured, wish.screen.drawn(working, measured)]
       end
@@ -54,9 +52,7 @@ module Server
       def part(wish, window)
         return finished(wish, 1).map { |frame| part_of(frame, window) } if wish.still
 
-        layers = feeds(wish).map { |feed, share| [feed.part(plan(wish.project, wish.recipe_of(feed.shot), feed.encoding), window), share] }
-        working = layers.first.first
-        working = Mordant::Deliver::Programme.mix(working, *layers.last) if layers.size > 1
+        working = mixed(wish, window) { |feed| feed.part(plan(wish.project, wish.recipe_of(feed.shot), feed.encoding), window) }
         measured = wish.screen.measured(working)
         [working, measured, wish.screen.drawn(working, measured)]
       end
@@ -188,12 +184,24 @@ module Server
         Mordant::Frame.new(rgb, width: window.width, height: window.height, encoding: frame.encoding)
       end
 
-      # @return [Array<Array(Feed, Float)>] layers of a frame with their shares; a test picture
+      # @param window [Mordant::Grade::Window, nil] of the wish's raster that is made
+      # @yieldparam feed [Feed] of a layer
+      # @yieldreturn [Mordant::Frame] in the working space
+      # @return [Mordant::Frame] layers as the transition has them there
+      def mixed(wish, window = nil)
+        frames = feeds(wish).map { |feed, layer| [yield(feed), layer] }
+        working, (incoming, layer) = frames.first.first, frames[1]
+        return working unless incoming
+
+        Mordant::Deliver::Programme.mix(working, incoming, layer.share, wipe: layer.wipe, **(window ? {window:, raster: wish.raster} : {}))
+      end
+
+      # @return [Array<Array(Feed, Mordant::Cut::Timeline::Layer)>] layers of a frame; a test picture
       #   has no other under it
       def feeds(wish)
         layers = wish.cut.timeline.layers(wish.frame)
         layers = layers.last(1) if wish.test
-        layers.map { |layer| [feed(wish, layer), layer.share] }
+        layers.map { |layer| [feed(wish, layer), layer] }
       end
 
       def feed(wish, layer)

@@ -35,7 +35,7 @@ module Server
       private
 
       def name(wish, frame = wish.frame, shots = Hash.new { |_, shot| shot_digest(wish, shot) }, around = project_digest(wish))
-        layers = wish.cut.timeline.layers(frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share, frame - layer.shot.record_in] }
+        layers = wish.cut.timeline.layers(frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share, *layer.wipe, frame - layer.shot.record_in] }
         digest = Depends.digest(layers, around)
         "#{digest[0, 2]}/#{digest}"
       end
