@@ -25,7 +25,7 @@ RSpec.describe "Projects", type: :request do
     call(:get, "/projects") # fetches the token too
     one = queries.call
     cut = Server::Cut.first
-    5.times { |n| cut.add(Server::Clip.first, position: n + 2, source_in: 0, record_in: 14 + n, length: 1) }
+    5.times { |n| cut.add([{clip: Server::Clip.first, position: n + 2, source_in: 0, record_in: 14 + n, length: 1}]) }
     expect(queries.call).to eq(one)
     expect(json.first["cuts"].first["shots"].size).to eq(7)
   end
@@ -44,7 +44,7 @@ RSpec.describe "Projects", type: :request do
     expect(json).to include("length" => 14, "name" => "Cut 1")
     expect(json["shots"].map { |shot| shot.values_at("name", "record_in", "dissolve") }).to eq([["one", 0, 0], ["two", 8, 2]])
     grow = lambda do |n|
-      cut.add(Server::Clip.first, position: n + 2, source_in: 0, record_in: 14 + n, length: 1)
+      cut.add([{clip: Server::Clip.first, position: n + 2, source_in: 0, record_in: 14 + n, length: 1}])
       call(:post, "/cuts/#{cut.id}/washes", {name: "W#{n}", words: "x"})
       call(:post, "/cuts/#{cut.id}/families", {name: "F#{n}", shots: [Server::Shot.last.id], words: "x"})
     end

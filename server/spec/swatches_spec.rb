@@ -77,7 +77,7 @@ RSpec.describe "Swatches" do
     found = keep(name: "A").first
     other = Server::Project.create!(name: "Other", width: 64, height: 36)
     clip = Server::Intake::Taking.new(other, shot.clip.media_root).call("two.mkv")
-    theirs = Server::Cut.create_named!(other, "Cut").tap { |made| made.add(clip, position: 0, source_in: 0, record_in: 0, length: 4) }
+    theirs = Server::Cut.create_named!(other, "Cut").tap { |made| made.add([{clip:, position: 0, source_in: 0, record_in: 0, length: 4}]) }
     call(:post, "/cuts/#{theirs.id}/paste", {shots: [theirs.shots.first.id], steps: found["document"]["steps"], replace: true, words: "A recalled"})
     expect(theirs.shots.first.recipe.document["steps"].map { |step| step["parameters"]["exposure"] }).to eq([1.0])
   end

@@ -47,12 +47,10 @@ module Server
       cut = Cut.create_named!(@project, "Cut 1")
       scenes = @manifest["scenes"].to_h { |scene| [scene["number"], scene["name"]] }
       record = 0
-      @manifest["shots"].each_with_index do |shot, position|
-        placed = cut.add(clips.fetch(shot["shot"]), position:, source_in: shot["in"], record_in: record,
-          length: shot["for"], dissolve: shot["dissolve"])
-        placed.update!(name: shot["shot"], scene: scenes.fetch(shot["scene"]))
-        record += shot["for"]
-      end
+      cut.add(@manifest["shots"].each_with_index.map do |shot, position|
+        {clip: clips.fetch(shot["shot"]), name: shot["shot"], scene: scenes.fetch(shot["scene"]), position:, source_in: shot["in"], record_in: record,
+         length: shot["for"], dissolve: shot["dissolve"]}.tap { record += shot["for"] }
+      end)
     end
   end
 end

@@ -31,7 +31,7 @@ module Server
     def draw(writer, records, findings)
       return unless possible?
 
-      @stretch.timeline.segments(records.begin, records.size).reject(&:outgoing).each do |segment|
+      @stretch.timeline.segments(records.begin, records.size).select { |segment| alone?(segment) }.each do |segment|
         standing(segment.incoming).each do |whole|
           range = [whole.begin, segment.first].max...[whole.end, segment.first + segment.length].min
           bulk = bulk(segment.incoming, whole) if range.any?
@@ -44,6 +44,9 @@ module Server
     end
 
     private
+
+    # One file's frames in order.
+    def alone?(segment) = !segment.outgoing && segment.incoming.plain? && !@output.order.cut.shot(segment.incoming.key).clip.placeholder?
 
     # Stretches of a shot in which its grade stands still, however it moves in others.
     #

@@ -81,7 +81,7 @@ module Server
       {"encoding" => encoding, "encoding_reason" => reason}
     end
 
-    def shots = @shots ||= Shot.where(cut: @project.cuts).includes(:recipes, :cut).to_a
+    def shots = @shots ||= Shot.where(cut: @project.cuts).where.not(position: nil).includes(:recipes, :cut, :clip).to_a
 
     # Shots whose pictures steps change: their own, their family's or a wash's.
     def graded = @graded ||= shots.reject { |shot| shot.grade.neutral? }

@@ -8,7 +8,7 @@ module Server
     # @return [Hash] the JSON body
     # @raise [Mordant::ParameterError] also of a text with a NUL, which PostgreSQL cannot hold
     def body_json
-      text = request.body.read.to_s.dup.force_encoding("UTF-8")
+      text = request.body&.read.to_s.dup.force_encoding("UTF-8")
       raise Mordant::ParameterError.new(path: "body", expected: "JSON in UTF-8", found: "other bytes") unless text.valid_encoding?
 
       parsed = JSON.parse(text, max_nesting: DEEPEST)

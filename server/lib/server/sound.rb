@@ -21,7 +21,7 @@ module Server
 
       file = Tempfile.new(["sound", ".wav"])
       inputs = pieces.flat_map { |clip, shot| input(clip, shot, rate, sounding.include?(clip)) }
-      heads = pieces.each_index.map { |index| "[#{index}:a:0]aformat=sample_rates=#{RATE}:channel_layouts=stereo[a#{index}]" }
+      heads = pieces.each_with_index.map { |(clip, shot), index| "[#{index}:a:0]aformat=sample_rates=#{RATE}:channel_layouts=stereo#{pace(shot, rate) if sounding.include?(clip)}[a#{index}]" }
       joined = "#{pieces.each_index.map { |index| "[a#{index}]" }.join}concat=n=#{pieces.size}:v=0:a=1[out]"
       Mordant::Media::Command.run(["ffmpeg", "-v", "error", "-y", "-nostdin", *inputs, "-filter_complex", [*heads, joined].join(";"), "-map", "[out]", "-c:a", "pcm_s24le", file.path],
         path: stretch.cut.name, limit: PATIENCE + stretch.length / rate)
@@ -42,10 +42,24 @@ module Server
       return ["-f", "lavfi", "-t", seconds, "-i", "anullsrc=r=#{RATE}:cl=stereo"] unless sounds
 
       own = clip.paced? ? rate : clip.rate # in which shots count its frames
-      [*Mordant::Media::Command::LIMITS, "-ss", format("%.6f", shot.source_in / own), "-t", seconds, "-i", "file:#{clip.file}"]
+      first = [shot.source_in, shot.source_at(shot.record_out - 1)].min
+      [*Mordant::Media::Command::LIMITS, "-ss", format("%.6f", first / own), "-t", format("%.6f", shot.plain? ? shot.length / rate : [shot.length * shot.speed.abs, 1].max / own), "-i", "file:#{clip.file}"]
     end
 
+    # A shot that runs at another speed sounds at it, at its own pitch; one that stands still is silent.
+    def pace(shot, rate)
+      return if shot.plain?
+
+      speed = shot.speed.abs
+      tempo = speed.zero? ? ["volume=0"] : Array.new(halvings(speed), "atempo=0.5") + ["atempo=#{format("%.6f", (speed * 2**halvings(speed)).clamp(0.5, 100))}"]
+      ["", *("areverse" if shot.speed.negative?), *tempo, "apad", "atrim=duration=#{format("%.6f", shot.length / rate)}"].join(",")
+    end
+
+    # atempo takes no less than a half at once.
+    def halvings(speed) = (speed < 0.5) ? Math.log2(0.5 / speed).ceil : 0
+
     def sound?(clip)
+      return false if clip.placeholder?
       return false if Mordant::Media::Sequence.parse(File.basename(clip.path))
 
       !Mordant::Media::Command.run([*Mordant::Media::Command::PROBE, "-select_streams", "a", "-show_entries", "stream=index", "-of", "csv=p=0", "file:#{clip.file}"], path: clip.path).strip.empty?

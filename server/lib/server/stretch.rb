@@ -22,14 +22,13 @@ module Server
     def reel = shot&.clip&.reel
 
     # @return [Integer, nil] number of the file that its first frame is; nil of what is no shot of a run
-    def first_number = shot&.clip&.first_number&.+(shot.source_in - before)
+    def first_number = shot&.clip&.first_number&.+(timeline.shots.first.source_in)
 
     # @return [Mordant::Cut::Timeline]
     def timeline
       return cut.timeline unless shot
 
-      @timeline ||= Mordant::Cut::Timeline.new([Mordant::Cut::Timeline::Shot.new(key: shot.id, source_in: shot.source_in - before, record_in: 0,
-        length: before + shot.length + after, dissolve: 0, clip_frames: shot.clip.frames)])
+      @timeline ||= Mordant::Cut::Timeline.new([with_handles])
     end
 
     # @param sheets [Array<Mordant::Deliver::Sheet>] whose grades are wanted
@@ -88,10 +87,18 @@ module Server
     # Keys count from the shot's first frame, not from that of its handle.
     def shifted(source) = source.tap { source.start = -before if shot }
 
-    def before = shot ? [@order.handles, shot.source_in].min : 0
+    def with_handles
+      source_in, phase = own.place_after(-before)
+      own.with(record_in: 0, source_in:, phase:, length: before + shot.length + after, dissolve: 0, wipe: nil)
+    end
 
-    def after = [@order.handles, shot.clip.frames - shot.source_in - shot.length].min
+    def own = @own ||= shot.place
 
-    def source_timecode(frame) = shot.clip.timecode(shot.source_in - before + frame).at(cut.project.rate)
+    def before = shot ? [@order.handles, own.head].min : 0
+
+    def after = [@order.handles, own.tail].min
+
+    # Of what runs at another speed, of its first frame, and counted on from there.
+    def source_timecode(frame) = (shot.clip.timecode(timeline.shots.first.source_in) + frame).at(cut.project.rate)
   end
 end

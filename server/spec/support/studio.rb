@@ -14,8 +14,8 @@ module Studio
       taking.call("#{name}.mkv").tap { |clip| clip.update!(encoding:, encoding_reason: "assigned by hand") if encoding }
     end
     cut = Server::Cut.create_named!(project, "Cut 1")
-    cut.add(clips[0], position: 0, source_in: 0, record_in: 0, length: 8)
-    cut.add(clips[1], position: 1, source_in: 2, record_in: 8, length: 6, dissolve: 2)
+    cut.add([{clip: clips[0], position: 0, source_in: 0, record_in: 0, length: 8}])
+    cut.add([{clip: clips[1], position: 1, source_in: 2, record_in: 8, length: 6, dissolve: 2}])
     Server::Cut.find(cut.id)
   end
 

@@ -10,7 +10,19 @@ export interface Shot {
   source_in: number
   record_in: number
   length: number
+  /** Frames of the transition at its begin; of a wipe its pattern's number. */
   dissolve: number
+  wipe: number | null
+  /** Frames of the clip for one of record, below 0 backwards; and how far its first frame is beyond source_in. */
+  speed: number
+  phase: number
+  /** What its first frame is for keys and all that is bound to frames. */
+  clock: number
+  /** The rule by which a list linked it to its clip, "by hand", or null. */
+  link: string | null
+  /** Frames that its clip has before and after, at its speed. */
+  head: number
+  tail: number
   family: number | null
   /** A colour somebody marked it with, and why. */
   flag: string | null
@@ -59,6 +71,10 @@ export interface Still {
 export interface Cut {
   id: number
   name: string
+  /** Grows with every change of where shots stand. */
+  edition: number
+  /** A movie of the edit that lies under the cut; offset: frames of it before the cut's first. */
+  reference: { clip: number; name: string; offset: number; frames: number } | null
   project: Project
   /** Timecode of its first frame: as text, in frames since midnight, and whether frames are dropped. */
   start: string

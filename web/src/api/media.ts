@@ -6,7 +6,8 @@ export interface Clip {
   name: string
   /** Changes when the clip does. */
   version: number
-  status: 'ready' | 'refused'
+  /** Missing: a slate stands for it; black: no picture. */
+  status: 'ready' | 'refused' | 'missing' | 'black'
   reason: string | null
   width: number
   height: number
@@ -16,6 +17,9 @@ export interface Clip {
   /** It has another rate than the project, and how that is taken: frame for frame, or by time. */
   other_rate: boolean
   pace: 'frames' | 'time'
+  /** Its pictures have another shape than the project's, and how they come into its raster. */
+  other_shape: boolean
+  fit: 'inside' | 'fill' | 'stretch'
   /** As the project counts them, and as its file does. */
   frames: number
   file_frames: number

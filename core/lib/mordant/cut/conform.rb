@@ -50,7 +50,7 @@ module Mordant
       def overlaps?(event) = event.record_in.frames - @first < length
 
       def hole(frames)
-        @placed << Placed.new(Timeline::Shot.new(key: [:new, @placed.size], name: "black", clip: @black.clip, clip_frames: @black.frames, source_in: 0, length: frames), nil, nil)
+        @placed << Placed.new(Timeline::Shot.new(key: [:event, @placed.size], name: "black", clip: @black.clip, clip_frames: @black.frames, source_in: 0, length: frames), nil, nil)
       end
 
       # A fade out of black begins with a frame of black where no black stands before it.
@@ -67,12 +67,12 @@ module Mordant
       # @param taken [Integer] frames off its front
       def put(event, taken)
         source = event.black? ? @black : @source.call(event)
-        shot = Timeline::Shot.new(key: [:new, @placed.size], name: event.clip || event.reel, clip: source.clip, clip_frames: source.frames, source_in: event.black? ? 0 : first(event, source),
+        shot = Timeline::Shot.new(key: [:event, @placed.size], name: event.clip || event.reel, clip: source.clip, clip_frames: source.frames, source_in: event.black? ? 0 : first(event, source),
           length: event.length, speed: event.black? ? 1.0 : event.speed.to_f, dissolve: 0)
         source_in, phase = shot.place_after(taken)
         change = event.transition
         shot = within(shot.with(source_in:, phase:, length: event.length - taken), event)
-        dissolve = [[change.length - taken, 0].max, shot.length].min
+        dissolve = (change.length - taken).clamp(0, shot.length)
         shot = shot.with(dissolve:, wipe: pattern(event)) if dissolve.positive? && %w[dissolve wipe].include?(change.kind)
         @placed << Placed.new(shot, event, source.rule)
       end

@@ -170,7 +170,11 @@ module Mordant
           next shot if shot.dissolve.zero?
 
           most = index.zero? ? 0 : [shot.dissolve, shots[index - 1].tail, shot.length].min
-          (most == shot.dissolve) ? shot : shot.with(dissolve: most, wipe: most.zero? ? nil : shot.wipe)
+          if most == shot.dissolve
+            shot
+          else
+            shot.with(dissolve: most, wipe: most.zero? ? nil : shot.wipe)
+          end
         end)
       end
 

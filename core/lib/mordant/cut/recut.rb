@@ -63,7 +63,7 @@ module Mordant
       end
 
       # Stretches of a clip that a shot touches: only shots of the same ones can share frames.
-      def blocks(shot, &block) = ((range(shot).begin / BLOCK)..(range(shot).end / BLOCK)).map { |at| [shot.clip, at] }.each(&block)
+      def blocks(shot, &) = ((range(shot).begin / BLOCK)..(range(shot).end / BLOCK)).map { |at| [shot.clip, at] }.each(&)
 
       def range(shot) = Range.new(*[shot.source_in, shot.source_at(shot.record_in + shot.length - 1)].minmax)
 

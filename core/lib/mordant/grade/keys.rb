@@ -7,13 +7,14 @@ module Mordant
     # before the first and after the last nothing moves. Immutable.
     class Keys
       MOST = 200
+      FURTHEST = 10_000_000 # frames; below 0 before what was the first one when the key was made
 
       # @param document [Array<Hash>] of frame and parameters, in order
       # @param kind [Class] of the step
       # @param path [String] for errors
       # @raise [ParameterError]
       def initialize(document, kind:, path:)
-        fine = document.is_a?(Array) && document.size <= MOST && document.all? { |key| key.is_a?(Hash) && key["frame"].is_a?(Integer) && key["frame"] >= 0 && key["parameters"].is_a?(Hash) }
+        fine = document.is_a?(Array) && document.size <= MOST && document.all? { |key| key.is_a?(Hash) && key["frame"].is_a?(Integer) && key["frame"].abs <= FURTHEST && key["parameters"].is_a?(Hash) }
         raise ParameterError.new(path:, expected: "at most #{MOST} keys of a frame and parameters", found: document) unless fine
 
         frames = document.map { |key| key["frame"] }

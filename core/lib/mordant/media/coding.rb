@@ -67,11 +67,18 @@ module Mordant
 
       # @param width [Integer] of the raster wanted
       # @param height [Integer]
+      # @param fit [String] one of FITS
       # @return [String] filters of ffmpeg to planes of 16-bit full-range codes (of floats: of floats) of that raster
-      def to_rgb(width:, height:)
-        size = "w=#{width}:h=#{height}:f=#{filter(width, height)}"
-        "#{planes},setfield=prog,zscale=#{size}:min=#{MATRICES.fetch(matrix)}:rin=#{(range == Colour::SignalRange::FULL) ? "full" : "limited"}:m=gbr:r=full,format=#{float? ? "gbrpf32le" : "gbrp16le"}"
+      def to_rgb(width:, height:, fit: "stretch")
+        wide, high = scaled(width, height, fit)
+        size = "w=#{wide}:h=#{high}:f=#{filter(wide, high)}"
+        ["#{planes},setfield=prog,zscale=#{size}:min=#{MATRICES.fetch(matrix)}:rin=#{(range == Colour::SignalRange::FULL) ? "full" : "limited"}:m=gbr:r=full,format=#{float? ? "gbrpf32le" : "gbrp16le"}",
+          *framed(width, height, wide, high)].join(",")
       end
+
+      # How a picture of another shape comes into a raster.
+      FITS = {"inside" => "whole, with bars", "fill" => "filled, edges cut off", "stretch" => "stretched"}.freeze
+      SAME_SHAPE = 1 # pixels that edges may differ by, so that nothing is added or cut off
 
       # Codes of legal range, of 8 bits: luma, and differences of colour.
       LEGAL_LUMA = [16, 235].freeze
@@ -97,6 +104,22 @@ module Mordant
       private_class_method :held
 
       private
+
+      # @return [Array<Integer>] the raster that it is scaled to
+      def scaled(width, height, fit)
+        return [width, height] if fit == "stretch"
+
+        ratios = [width.fdiv(@width), height.fdiv(@height)]
+        wide, high = [@width, @height].map { |edge| [(edge * ((fit == "fill") ? ratios.max : ratios.min)).round, 1].max }
+        ((wide - width).abs <= SAME_SHAPE && (high - height).abs <= SAME_SHAPE) ? [width, height] : [wide, high]
+      end
+
+      def framed(width, height, wide, high)
+        return [] if [wide, high] == [width, height]
+        return ["pad=#{width}:#{height}:#{(width - wide) / 2}:#{(height - high) / 2}:black"] if wide <= width && high <= height
+
+        ["crop=#{width}:#{height}:#{(wide - width) / 2}:#{(high - height) / 2}"]
+      end
 
       def matrix_of(told, primaries)
         return "gbr" unless luma?

@@ -14,8 +14,9 @@ module Mordant
       # @param facts [Facts, nil] of the file, where they are known
       # @param index [FrameIndex, #call, nil] of a video, where it is known, or what answers it; one of another state
       #   of the file is made anew
-      def initialize(path, rate: nil, range: nil, facts: nil, index: nil)
-        @path, @rate, @range, @facts, @index = path, rate, range, facts, index
+      # @param fit [String] one of Coding::FITS
+      def initialize(path, rate: nil, range: nil, facts: nil, index: nil, fit: "stretch")
+        @path, @rate, @range, @facts, @index, @fit = path, rate, range, facts, index, fit
         @sequence = Sequence.parse(path)
       end
 
@@ -28,7 +29,7 @@ module Mordant
       # @raise [MediaError] of a file that ends before the frames asked for, or cannot be decoded
       def each(first:, count:, width:, height:, &block)
         there = (stretches.size - first).clamp(0, count)
-        stretches.each(first:, count: there, filter: coding.to_rgb(width:, height:), bytes: width * height * bytes_a_pixel) do |data|
+        stretches.each(first:, count: there, filter: coding.to_rgb(width:, height:, fit: @fit), bytes: width * height * bytes_a_pixel) do |data|
           block.call(codes(data, width, height))
         end
         return count if there == count
@@ -49,7 +50,7 @@ module Mordant
       #   the filter to full-range RGB of that raster
       def decoding(first:, width:, height:)
         input, trim = stretches.opening(first)
-        [input, [trim, coding.to_rgb(width:, height:)].compact.join(",")]
+        [input, [trim, coding.to_rgb(width:, height:, fit: @fit)].compact.join(",")]
       end
 
       # @return [Coding]

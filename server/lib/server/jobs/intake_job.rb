@@ -14,6 +14,7 @@ module Server
       @taking = Intake::Taking.new(intake.project, intake.media_root)
       begin_with(intake, paths) unless intake.at && paths.include?(intake.at)
       paths.drop(paths.index(intake.at).to_i).each { |path| take(intake, path) }
+      Slates.look(intake.project)
       intake.update!(status: "done", at: nil, message: paths.empty? ? "there is no media beneath this folder" : nil)
     rescue Mordant::Error => e
       intake&.update!(status: "failed", message: e.message)

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # A file or sequence that was taken in, or refused with a reason.
+  # A file or sequence that was taken in, or refused with a reason; or what stands for footage that is
+  # not there: a slate, counted from timecode 00:00:00:00, or black.
   class Clip < Record
     include Undoable
 
@@ -10,7 +11,8 @@ module Server
     PACES = {"frames" => "frame for frame", "time" => "by time"}.freeze
 
     belongs_to :project
-    belongs_to :media_root
+    belongs_to :media_root, optional: true
+    belongs_to :filled_by, class_name: "Server::Clip", optional: true
     has_many :shots
 
     # What a clip nobody has assigned is shown as, so that it can be looked at.
@@ -18,9 +20,42 @@ module Server
 
     BY_HAND = "assigned by hand"
 
+    PLACEHOLDERS = %w[missing black].freeze
+    BLACK = "black"
+    DAY = 24 * 3600 # seconds that a placeholder lasts
+
     scope :ready, -> { where(status: "ready") }
+    scope :taken_in, -> { where.not(status: PLACEHOLDERS) }
+
+    class << self
+      # @return [Clip] black without end, of a project
+      def black(project) = find_by(project:, status: "black") || create!(status: "black", path: BLACK, **nothing(project))
+
+      # @param reel [String] as a list has it
+      # @param name [String] what is missing
+      # @return [Clip] a slate; the same one for the same reel and name
+      def missing(project, reel:, name:)
+        path = name.to_s.delete_prefix("/")[0, LONGEST_NAME]
+        find_by(project:, status: "missing", reel:, path:) || create!(status: "missing", reel:, path:, start_timecode: "00:00:00:00", **nothing(project))
+      end
+
+      private
+
+      def nothing(project)
+        {project:, width: project.width, height: project.height, rate_numerator: project.rate_numerator, rate_denominator: project.rate_denominator,
+         frames: (DAY * project.rate).to_i, file_frames: (DAY * project.rate).to_i, encoding: UNASSIGNED, encoding_reason: "stands for footage"}
+      end
+    end
+    LONGEST_NAME = 200 # characters
 
     def ready? = status == "ready"
+
+    def missing? = status == "missing"
+
+    def black? = status == "black"
+
+    # @return [Boolean] no file stands behind it
+    def placeholder? = PLACEHOLDERS.include?(status)
 
     def assigned? = !encoding.nil?
 
@@ -47,12 +82,12 @@ module Server
     def paced? = pace == "time" && rate != project.rate
 
     # @return [Mordant::Media::Sequence, nil] of a run of numbered frames
-    def run = @run ||= Mordant::Media::Sequence.parse(file)
+    def run = @run ||= (Mordant::Media::Sequence.parse(file) unless placeholder?)
 
     # @return [String] what it is called, without ending and number
     def stem = run? ? run.name : Names.shown(File.basename(path, ".*"))
 
-    def run? = Mordant::Media::Sequence::BRACKETED.match?(File.basename(path))
+    def run? = !placeholder? && Mordant::Media::Sequence::BRACKETED.match?(File.basename(path))
 
     # @return [String] absolute path; of a sequence, with its brackets
     def file
@@ -68,6 +103,8 @@ module Server
     # @return [Array<String>]
     # @raise [Mordant::MediaError] of a file that is gone
     def stamps
+      return [status, path, reel, reason].map(&:to_s) if placeholder?
+
       files = run? ? [File.dirname(file), run.first_file.to_s, run.last_file.to_s] : [file]
       files.map { |path| Mordant::Media::FrameIndex.stamp(path) }
     end
@@ -75,10 +112,12 @@ module Server
     # @return [Mordant::Media::Reader, Mordant::Media::Paced] of its original
     def reader = pacing(original)
 
-    # @return [Mordant::Media::Reader] frame for frame
+    # @return [Mordant::Media::Reader, Mordant::Media::Placeholder] frame for frame
     def original
+      return Mordant::Media::Placeholder.new(slate) if placeholder?
+
       told = Mordant::Media::Facts.new(width:, height:, pixel_format:, matrix:, primaries:, range: declared_range)
-      Mordant::Media::Reader.new(file, rate:, range:, facts: told, index: -> { ClipIndex.of(self) })
+      Mordant::Media::Reader.new(file, rate:, range:, facts: told, fit:, index: -> { ClipIndex.of(self) })
     end
 
     # @param reader [Mordant::Media::Reader] of all frames of its file
@@ -100,6 +139,22 @@ module Server
     def timecode(frame)
       at = paced? ? pacing(nil).at(frame) : frame
       (start || Mordant::Cut::Timecode.parse("00:00:00:00", rate)) + at
+    end
+
+    # @return [String] what a shot of it is called, and its scene
+    def title = take || stem
+
+    def setting = scene ? "Scene #{scene}" : reel.to_s
+
+    # @return [Boolean] its pictures have another shape than the project's
+    def other_shape? = ready? && project.fixed && (width * project.height - height * project.width).abs > [width, project.width].max
+
+    # @param fit [String] one of Mordant::Media::Coding::FITS
+    # @raise [Mordant::ParameterError]
+    def take_fit(fit)
+      raise Mordant::ParameterError.new(path: "fit", expected: Mordant::Media::Coding::FITS.keys.join(", "), found: fit) unless Mordant::Media::Coding::FITS.key?(fit)
+
+      update!(fit:)
     end
 
     # @return [Integer, nil] number of its first file; nil of what is no run
@@ -141,15 +196,18 @@ module Server
 
     def to_h
       {id:, root: media_root_id, path:, name: Names.shown(File.basename(path)), status:, reason:, width:, height:,
-       rate: ready? ? rate.to_s : nil, variable:, other_rate: other_rate?, pace:, frames:, file_frames:, gaps:, run: run?, first_number: run? ? File.basename(path)[Mordant::Media::Sequence::BRACKETED, :first].to_i : nil, start: start_timecode, start_frames:, drop: start&.drop? || false, reel:, codec:, pixel_format:, bit_depth:, range:, declared_range:,
+       rate: ready? ? rate.to_s : nil, variable:, other_rate: other_rate?, pace:, other_shape: other_shape?, fit:, frames:, file_frames:, gaps:, run: run?, first_number: run? ? File.basename(path)[Mordant::Media::Sequence::BRACKETED, :first].to_i : nil, start: start_timecode, start_frames:, drop: start&.drop? || false, reel:, codec:, pixel_format:, bit_depth:, range:, declared_range:,
        tags: [primaries, transfer, matrix].compact.join("/"), camera:, scene:, take:, encoding:, encoding_reason:, floats: floats?, version: updated_at&.to_f,
        copy: {wanted: copying, status: copy_status, done: copy_done, speed: decoding_speed && (decoding_speed / rate).to_f.round(2)}}
     end
 
     private
 
+    # What a slate says.
+    def slate = black? ? [] : [stem, *("reel #{reel}" if reel.present? && reel != stem), "not there yet", *reason]
+
     def unused(field, what)
-      cuts = Cut.where(id: shots.select(:cut_id)).pluck(:name)
+      cuts = Cut.where(id: shots.select(:cut_id)).or(Cut.where(reference_clip_id: id)).pluck(:name)
       return if cuts.empty?
 
       raise Mordant::ParameterError.new(path: field, expected: "a clip that no cut uses, to have #{what}", found: "#{File.basename(path)} in #{cuts.join(", ")}")

@@ -1,10 +1,16 @@
 # frozen_string_literal: true
 
 module Server
-  # Ordered shots with their transitions.
+  # Ordered shots with their transitions; and an attic of those that were in it once.
   class Cut < Record
+    include Undoable
+
+    KEPT = %w[assembly reference_clip_id reference_offset].freeze
+
     belongs_to :project
-    has_many :shots, -> { order(:position) }, inverse_of: :cut
+    belongs_to :reference_clip, class_name: "Server::Clip", optional: true
+    has_many :shots, -> { where.not(position: nil).order(:position) }, inverse_of: :cut
+    has_many :attic, -> { where(position: nil).order(:id) }, class_name: "Server::Shot"
     has_many :washes, inverse_of: :cut
     has_many :families, inverse_of: :cut
     has_many :orders
@@ -22,10 +28,9 @@ module Server
         project.follow(clips)
         cut = create_named!(project, name)
         record = 0
-        clips.sort_by { |clip| [clip.start_frames, clip.reel.to_s, clip.path] }.each_with_index do |clip, position|
-          cut.add(clip, position:, source_in: 0, record_in: record, length: clip.frames)
-          record += clip.frames
-        end
+        cut.add(clips.sort_by { |clip| [clip.start_frames, clip.reel.to_s, clip.path] }.each_with_index.map do |clip, position|
+          {clip:, position:, source_in: 0, record_in: record, length: clip.frames}.tap { record += clip.frames }
+        end)
         cut
       end
     end
@@ -40,12 +45,17 @@ module Server
       create!(project:, name: text)
     end
 
-    # @return [Shot] with a first, empty recipe
-    def add(clip, **placing)
-      shot = shots.create!(clip:, name: clip.take || clip.stem, scene: clip.scene ? "Scene #{clip.scene}" : clip.reel.to_s,
-        **placing)
-      shot.recipes.create!(name: Recipe::FIRST, document: Mordant::Grade::Recipe::EMPTY_DOCUMENT)
-      shot
+    # Makes shots with a first, empty recipe each, in two statements.
+    #
+    # @param many [Array<Hash>] clip, frames, and where they stand if they have a place already; name and scene, else the clip's
+    # @return [Array<Integer>] their ids
+    def add(many)
+      return [] if many.empty?
+
+      rows = many.map { |values| {position: nil, dissolve: 0, record_in: 0}.merge(values.except(:clip), cut_id: id, clip_id: values[:clip].id, name: values[:name] || values[:clip].title, scene: values[:scene] || values[:clip].setting) }
+      ids = Shot.insert_all!(rows, returning: :id, record_timestamps: true).rows.flatten
+      Recipe.insert_all!(ids.map { |shot| {shot_id: shot, name: Recipe::FIRST, document: Mordant::Grade::Recipe::EMPTY_DOCUMENT} }, record_timestamps: true)
+      ids
     end
 
     # Shots with all that a screen or a render needs, in three queries.
@@ -82,6 +92,14 @@ module Server
       @timeline ||= Mordant::Cut::Timeline.new(shots.joins(:clip).pluck(*PLACES).map { |values| Mordant::Cut::Timeline::Shot.new(**PLACING.zip(values).to_h) })
     end
 
+    # Frames of a programme before the cut's first one; 0 where their timecodes are too far apart.
+    def by_timecode(clip)
+      return 0 unless clip.start
+
+      offset = timecode(0).frames - clip.start.at(project.rate).frames
+      offset.between?(-timeline.length, clip.frames) ? offset : 0
+    end
+
     # Digits with or without signs between them, as people type them.
     def typed(text, rate, drop, path: "record")
       digits = text.to_s.scan(/\d+/)
@@ -91,11 +109,19 @@ module Server
     rescue Mordant::ParameterError => e
       raise Mordant::ParameterError.new(path:, expected: e.expected, found: text)
     end
-    private :typed
+    private :typed, :by_timecode
 
-    PLACING = %i[key source_in record_in length dissolve clip_frames].freeze
-    PLACES = %w[shots.id shots.source_in shots.record_in shots.length shots.dissolve clips.frames].freeze
+    PLACING = %i[key name clip source_in record_in length dissolve clip_frames speed phase wipe clock].freeze
+    PLACES = %w[shots.id shots.name shots.clip_id shots.source_in shots.record_in shots.length shots.dissolve clips.frames shots.speed shots.phase shots.wipe shots.clock].freeze
     private_constant :PLACING, :PLACES
+
+    # @return [Hash] see Undoable; the places of its shots are kept as one
+    def kept_state = attributes.slice(*KEPT).merge("assembly" => Assembly.rows(self))
+
+    def take_state(state)
+      Assembly.place(self, state["assembly"]) if state.key?("assembly")
+      update!(state.except("assembly").merge("edition" => edition + 1))
+    end
 
     # @yieldparam shot [Shot]
     # @yieldreturn [Mordant::Grade::Recipe] its grade; without a block, as it is stored
@@ -127,6 +153,21 @@ module Server
     # @raise [Mordant::ParameterError]
     def begin_at(text) = update!(start: Mordant::Cut::Timecode.parse(text.to_s, project.rate).to_s)
 
+    # Lays a movie of the edit under it, or takes it away.
+    #
+    # @param values [Hash, nil] clip, its id; offset, frames of it before the cut's first one, else by timecode; nil: none
+    # @raise [Mordant::ParameterError]
+    def lay(values)
+      clip = values && (project.clips.ready.find_by(id: values["clip"]) || raise(Mordant::ParameterError.new(path: "reference.clip", expected: "a clip that was taken in", found: values["clip"])))
+      offset = clip ? values.fetch("offset") { by_timecode(clip) } : 0
+      raise Mordant::ParameterError.new(path: "reference.offset", expected: "a whole number of frames", found: offset) unless offset.is_a?(Integer) && offset.abs < 10_000_000
+
+      transaction do
+        project.lock!
+        Change.record(project, words: (clip ? "#{clip.stem} laid under the cut" : "no programme under the cut")[0, Change::LONGEST], states: {self => {"reference_clip_id" => clip&.id, "reference_offset" => offset}})
+      end
+    end
+
     # The frame at a timecode of the cut.
     #
     # @param text [String] as somebody typed it; what is left out at the front is 0
@@ -147,10 +188,10 @@ module Server
     # @return [Integer] record frame
     # @raise [Mordant::ParameterError] of one that the shot does not show
     def at_source(shot, text)
-      clip = shot.clip
-      ends = [shot.source_in, shot.source_in + shot.length - 1].map { |frame| clip.timecode(frame) }
+      clip, place = shot.clip, shot.place
+      ends = [place.source_in, place.source_at(place.record_out - 1)].map { |frame| clip.timecode(frame) }
       wanted = typed(text, clip.rate, ends.first.drop?, path: "source")
-      offset = (0...shot.length).bsearch { |step| clip.timecode(shot.source_in + step) >= wanted } if wanted.between?(*ends)
+      offset = (0...shot.length).find { |step| clip.timecode(place.source_at(place.record_in + step)).then { |at| (shot.speed >= 0) ? at >= wanted : at <= wanted } } if wanted.between?(*ends.minmax)
       return shot.record_in + offset if offset
 
       raise Mordant::ParameterError.new(path: "source", expected: "#{ends.first} to #{ends.last}, which shot #{shot.name} shows", found: text)
@@ -164,7 +205,8 @@ module Server
     def to_h
       clips = Hash.new { |known, clip| known[clip] = clip.to_h }
       first = timecode(0)
-      {id:, name:, start:, start_frames: first.frames, drop: first.drop?, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map { |shot| shot.to_h(clip: clips[shot.clip]) }, washes: loaded_washes.map(&:to_h),
+      {id:, name:, edition:, reference: reference_clip && {clip: reference_clip_id, name: reference_clip.stem, offset: reference_offset, frames: reference_clip.frames},
+       start:, start_frames: first.frames, drop: first.drop?, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map { |shot| shot.to_h(clip: clips[shot.clip]) }, washes: loaded_washes.map(&:to_h),
        families: loaded_families.map(&:to_h).reject { |family| family[:shots].empty? }}
     end
   end

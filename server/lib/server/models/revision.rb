@@ -1,10 +1,10 @@
 # frozen_string_literal: true
 
 module Server
-  # What a change did to one row: a recipe, a shot's choice of version and of
-  # family, a wash, a family, a project's settings, or what a clip is read as.
+  # What a change did to one row: a recipe, a shot's choice of version and of family, a wash, a
+  # family, a project's settings, what a clip is read as, or the places of a cut's shots.
   class Revision < Record
-    SUBJECTS = %w[recipe shot wash project clip family].freeze
+    SUBJECTS = %w[recipe shot wash project clip family cut].freeze
 
     belongs_to :change
     SUBJECTS.each { |name| belongs_to name.to_sym, optional: true }

@@ -8,6 +8,8 @@ module Server
     KEPT = %w[active_recipe_id family_id flag note].freeze
     FLAGS = %w[madder weld woad orchil walnut].freeze
     LONGEST_NOTE = 500 # characters
+    UNGRADED = Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT)
+    private_constant :UNGRADED
 
     belongs_to :cut
     belongs_to :clip
@@ -78,7 +80,24 @@ module Server
       at = frame - record_in
       raise Mordant::ParameterError.new(path: "frame", expected: "a frame of shot #{name}", found: frame) unless (0...length).cover?(at)
 
-      update!(kind => at) unless self[kind] == at
+      update!(kind => at + clock) unless self[kind] == at + clock
+    end
+
+    # Another shot of the same grade, with all versions, its family, flag and note; without a place in the cut.
+    #
+    # @param values [Hash] what else is its own
+    # @return [Shot]
+    def copy(**values)
+      made = cut.attic.create!(attributes.slice(*COPIED).merge(values))
+      copies = recipes.to_h { |one| [one.id, made.recipes.create!(name: one.name, document: one.document)] }
+      made.update!(active_recipe_id: copies[active_recipe_id]&.id) if active_recipe_id
+      made
+    end
+    COPIED = %w[clip_id name scene source_in record_in length speed phase clock link family_id flag note poster worked].freeze
+
+    # @return [Mordant::Cut::Timeline::Shot]
+    def place
+      Mordant::Cut::Timeline::Shot.new(key: id, name:, clip: clip_id, source_in:, record_in:, length:, dissolve:, clip_frames: clip.frames, speed:, phase:, wipe:, clock:)
     end
 
     # The washes that lie over it, in their order.
@@ -106,6 +125,8 @@ module Server
     # @param washes [Boolean] with those
     # @return [Mordant::Grade::Recipe]
     def grade(trial = {}, washes: true)
+      return UNGRADED if clip.black?
+
       first, *others = layers(washes:).map { |one| timed(one, trial.fetch(one.id) { one.grade }) }
       first.followed_by(*others)
     end
@@ -116,7 +137,7 @@ module Server
     # @param look [Float] how much of the washes, 0.0..1.0
     # @return [Mordant::Grade::Recipe]
     def delivered(graded, look)
-      return Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT) unless graded
+      return UNGRADED unless graded && !clip.black?
 
       laid = washes.select(&:enabled).map { |wash| timed(wash.recipe, wash.recipe.grade).weakened(look) }
       grade(washes: false).followed_by(*laid)
@@ -129,34 +150,41 @@ module Server
       [shared&.at("ground"), recipe, shared&.at("finish"), *(washes ? self.washes.select(&:enabled).map(&:recipe) : [])].compact
     end
 
-    # What moves in a wash counts from the wash's first frame, not from the shot's.
+    # What moves in a wash counts from the wash's first frame; else from the frame that the shot's clock says, so that
+    # it stays with its source frames when ends are trimmed.
     #
     # @param row [Recipe]
     # @param grade [Mordant::Grade::Recipe] of it
     # @return [Mordant::Grade::Recipe]
     def timed(row, grade)
-      (row.wash_id && grade.moving?) ? grade.began(timed_from(row)) : grade
+      grade.moving? ? grade.began(timed_from(row)) : grade
     end
 
     # What its pictures depend on besides clip and project; see Pictures::Depends.
     #
     # @return [String]
     def revision
-      layers.map { |one| "#{one.id}.#{one.revision}#{".#{timed_from(one)}" if one.wash_id && one.moving?}" }.join("-")
+      layers.map { |one| "#{one.id}.#{one.revision}#{".#{timed_from(one)}" if one.moving? && (one.wash_id || !clock.zero?)}" }.join("-")
     end
 
     # @param clip [Hash] what is told of its clip
     def to_h(clip: self.clip.to_h)
-      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, family: family_id, flag:, note:, poster:, worked:, clip:, recipe: recipe.to_h,
+      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, wipe:, speed:, phase:, clock:, link:, head: handle(:head), tail: handle(:tail), family: family_id, flag:, note:,
+       poster: own(poster), worked: own(worked), clip:, recipe: recipe.to_h,
        versions: recipes.map { |one| {id: one.id, name: one.name, revision: one.revision} }}
     end
 
     private
 
+    def handle(side) = place.public_send(side)
+
+    # A frame by its clock, as one counted from its first; nil where it does not show it any more.
+    def own(frame) = frame && (frame - clock).then { |at| at if (0...length).cover?(at) }
+
     # @param row [Recipe]
     # @return [Integer] frames that what owns it began before the shot
     def timed_from(row)
-      return 0 unless row.wash_id
+      return clock unless row.wash_id
 
       record_in - cut.record_in(cut.loaded_washes.find { |one| one.id == row.wash_id }&.from_shot_id)
     end

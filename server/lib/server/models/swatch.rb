@@ -62,7 +62,7 @@ module Server
         project, clip = shot.cut.project, shot.clip
         scale = [1.0, *LARGEST.zip([project.width, project.height]).map { |most, edge| most.fdiv(edge) }].min
         width, height = [project.width, project.height].map { |edge| (edge * scale).round }
-        number = shot.source_in + frame - shot.record_in
+        number = shot.place.source_at(frame)
         at = ->(away) { clip.reader.frame(number + away, width:, height:) if (0...clip.frames).cover?(number + away) }
         working = shot.cut.source_of(shot).plan_at(frame - shot.record_in).run(at[0], around: at)
         Mordant::Media::Png.encode(project.output.run(working), bits: 16, compression: 3)

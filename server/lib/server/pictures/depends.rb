@@ -13,7 +13,7 @@ module Server
       # @return [String] of decoded frames of a clip at a raster, besides their number
       # @raise [Mordant::MediaError] of a file that is gone
       def frames(clip, width, height)
-        parts = [Mordant::DECODING, clip.file, *clip.stamps, width, height, clip.range, clip.matrix, *([clip.rate, clip.project.rate] if clip.paced?)]
+        parts = [Mordant::DECODING, clip.placeholder? ? clip.status : clip.file, *clip.stamps, width, height, clip.range, clip.matrix, *([clip.rate, clip.project.rate] if clip.paced?), *(clip.fit if clip.other_shape? && clip.fit != "stretch")]
         Digest::SHA256.hexdigest(parts.join("|"))[0, 32]
       end
 

@@ -4,9 +4,9 @@ module Server
   module Pictures
     # A second picture, told by how it differs from the first: an object of frame, source,
     # washes and trial, each as in the first without it; or still or swatch, the id of one,
-    # whose picture it then is.
+    # whose picture it then is; or programme, true: of the movie of the edit that lies under the cut.
     module Second
-      KEYS = %w[frame source washes trial still swatch].freeze
+      KEYS = %w[frame source washes trial still swatch programme].freeze
 
       module_function
 
@@ -26,6 +26,7 @@ module Server
         other[:trial] = (wish.trial || {}).merge(Trial.read(document["trial"])) if document["trial"]
         other[:test] = nil if document.key?("frame")
         other[:still] = KeptPicture.of(document, path)
+        other.update(cut: Lone.programme(wish.cut, other[:frame] || wish.frame), source: true, test: nil) if document["programme"] == true
         wish.with(**other)
       end
     end

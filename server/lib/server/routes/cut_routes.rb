@@ -8,11 +8,13 @@ module Server
         answer(Cut.includes(project: :head_change).fetch(params["id"]).to_h)
       end
 
-      # The timecode that its first frame has.
+      # The timecode that its first frame has, and the programme that lies under it.
       app.patch "/api/cuts/:id" do
         cut = Cut.includes(project: :head_change).fetch(params["id"])
-        cut.begin_at(body_json["start"])
-        answer(cut.to_h.slice(:id, :start, :start_frames, :drop))
+        body = body_json
+        cut.begin_at(body["start"]) if body.key?("start") || !body.key?("reference")
+        cut.lay(body["reference"]) if body.key?("reference")
+        answer(cut.reload.to_h.slice(:id, :start, :start_frames, :drop, :reference, :project))
       end
 
       # The record frame of a timecode somebody typed: of the cut, or of the source of a shot.
@@ -38,18 +40,28 @@ module Server
       app.put "/api/shots/:id/poster" do
         shot = Shot.fetch(params["id"])
         shot.stand("poster", whole(body_json, "frame"))
-        answer(id: shot.id, poster: shot.poster)
+        answer(id: shot.id, poster: shot.poster - shot.clock)
       end
 
+      # Of clips one after another, of a list, or of a flat programme that a list is laid over.
       app.post "/api/projects/:id/cuts" do
         project = Project.fetch(params["id"])
         body = body_json
-        clips = every(project.clips.includes(:media_root), ids(body, "clips"))
-        cut = Record.transaction do
-          Cut.assemble(project:, name: body["name"], clips:)
+        if body.key?("list")
+          over = body["over"] && every(project.clips.ready.includes(:media_root), [whole(body, "over")]).first
+          conforming = Conforming.new(project, body)
+          next made(over ? conforming.notched(body["name"], over) : conforming.cut(body["name"]))
         end
-        status 201
-        answer(Cut.fetch(cut.id).to_h)
+
+        clips = every(project.clips.includes(:media_root), ids(body, "clips"))
+        made(Record.transaction { Cut.assemble(project:, name: body["name"], clips:) })
+      end
+
+      app.helpers do
+        def made(cut)
+          status 201
+          answer(Cut.includes(project: :head_change).find(cut.id).to_h)
+        end
       end
     end
   end

@@ -22,6 +22,16 @@ module Server
         end
       end
 
+      # A shot of a flat programme, cut up at its shot changes.
+      app.post "/api/cuts/:id/changes" do
+        place("changes") { |_, body| body.slice("shot") }
+      end
+
+      # Where the programme under a cut shows other pictures.
+      app.post "/api/cuts/:id/comparisons" do
+        place("compare") { {} }
+      end
+
       app.get "/api/errands/:id" do
         answer(Errand.fetch(params["id"]).to_h)
       end

@@ -4,7 +4,7 @@ module Server
   # The Intake room: folders, taking in, clips.
   module MediaRoutes
     COPYING = %w[auto always never].freeze
-    CLIP_KEYS = %w[pace rate copying].freeze
+    CLIP_KEYS = %w[pace rate fit copying].freeze
 
     def self.registered(app)
       app.get "/api/media" do
@@ -29,7 +29,7 @@ module Server
       end
 
       app.get "/api/projects/:id/clips" do
-        answer(Project.fetch(params["id"]).clips.includes(:project).order(:path).map(&:to_h))
+        answer(Project.fetch(params["id"]).clips.taken_in.includes(:project).order(:path).map(&:to_h))
       end
 
       app.patch "/api/projects/:id/clips" do
@@ -39,6 +39,7 @@ module Server
         Record.transaction do
           clips.each { |clip| clip.take_pace(body["pace"]) } if body.key?("pace")
           clips.each { |clip| clip.take_rate(body["rate"]) } if body.key?("rate")
+          clips.each { |clip| clip.take_fit(body["fit"]) } if body.key?("fit")
           clips.each { |clip| copying(clip, body["copying"]) } if body.key?("copying")
           ProjectSettings.new(project).assign(clips, assigned(body)) if (body.keys & %w[encoding range]).any? || (body.keys & CLIP_KEYS).empty?
         end
@@ -48,7 +49,7 @@ module Server
       # Takes clips out of the project; their files stay.
       app.delete "/api/projects/:id/clips" do
         project = Project.fetch(params["id"])
-        clips = every(project.clips, ids(body_json, "clips"))
+        clips = every(project.clips.taken_in, ids(body_json, "clips"))
         Record.transaction { clips.each(&:remove) }
         answer(removed: clips.map(&:id))
       end

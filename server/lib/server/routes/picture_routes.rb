@@ -4,6 +4,7 @@ module Server
   # Pictures and what the instruments read in them.
   module PictureRoutes
     LIVE = "live" # size of an answer that holds what a screen draws with instead of a picture
+    EDGE_SIZE = "drag"
     SMALL_COMPRESSION = 6 # of zlib; these stay in the browser's cache
     MOST_PLAYING = 16 # frames of one answer
     MOST_LADDERS = 1000
@@ -112,6 +113,23 @@ module Server
         Pictures::Desk.current.gate.pass(nil, 0) do
           frame = shot.record_in + (params["frame"] ? number("frame") : [shot.dissolve, shot.length / 2].max).clamp(0, shot.length - 1)
           *, drawn = Pictures::Desk.current.picture(small_wish(shot, frame), size: "small")
+          Mordant::Media::Png.encode(drawn, compression: SMALL_COMPRESSION)
+        end
+      end
+
+      # The same beyond its ends, or slipped, while a hand trims; 404 where its clip has no frame.
+      app.get "/api/shots/:id/edge.png" do
+        shot = Shot.includes(:recipes, cut: :project, clip: :media_root).fetch(params["id"])
+        content_type "image/png"
+        cache_control :private, :immutable, max_age: SMALL_CACHE
+        offset = number("offset")
+        lone = begin
+          Pictures::Lone.beyond(shot, offset, slip: params["slip"] ? number("slip") : 0)
+        rescue Mordant::ParameterError => e
+          halt 404, {error: e.message}.to_json
+        end
+        Pictures::Desk.current.gate.pass(nil, 0) do
+          *, drawn = Pictures::Desk.current.picture(small_wish(shot, shot.record_in + offset).with(cut: lone), size: EDGE_SIZE)
           Mordant::Media::Png.encode(drawn, compression: SMALL_COMPRESSION)
         end
       end

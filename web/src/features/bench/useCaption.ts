@@ -23,7 +23,7 @@ export function useCaption({ arrived, playing, source }: CaptionOptions) {
   const missing = computed(() => {
     const { shot } = cut
     if (!shot?.clip.gaps?.length || shot.clip.first_number === null || shot.clip.pace === 'time') return null
-    const number = shot.clip.first_number + shot.source_in + cut.frame - shot.record_in
+    const number = shot.clip.first_number + sourceAt(shot, cut.frame)
     return shot.clip.gaps.some(([first, last]) => number >= first && number <= last) ? number : null
   })
 

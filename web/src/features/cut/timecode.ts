@@ -27,11 +27,19 @@ export function rateOf(text: string): number {
   return (over ?? 24) / (under ?? 1)
 }
 
+const NEARLY = 1e-6 // as in Mordant::Cut::Timeline
+
+/** The frame of its clip that a shot shows at a record frame. */
+export function sourceAt(shot: Shot, frame: number): number {
+  const gone = frame - shot.record_in
+  return shot.source_in + (shot.speed === 1 ? gone : Math.floor(shot.phase + gone * shot.speed + NEARLY))
+}
+
 /** The source's own timecode at a record frame of a shot. */
 export function sourceClock(shot: Shot, frame: number, projectRate: number): string {
   const { clip } = shot
   const rate = rateOf(clip.rate)
-  const at = shot.source_in + frame - shot.record_in
+  const at = sourceAt(shot, frame)
   const own = clip.pace === 'time' ? Math.floor(((at + 0.5) * rate) / projectRate) : at
   return clock(clip.start_frames + own, rate, clip.drop)
 }

@@ -66,14 +66,20 @@ export const useCut = defineStore('cut', () => {
   /** What a shot's pictures depend on besides clip and project; of a wash that moves, when it began too. */
   const revisionOf = (over: Shot) =>
     layersOf(over)
-      .map((one) => `${one.id}.${one.revision}${movesWithWash(one) ? `.${over.record_in - startOf(one)}` : ''}`)
+      .map((one) => `${one.id}.${one.revision}${beganBefore(one, over)}`)
       .join('-')
   const washOf = (recipe: Recipe) => washes.value.find((wash) => wash.recipe.id === recipe.id)
-  const movesWithWash = (recipe: Recipe) => washOf(recipe) !== undefined && recipe.document.steps.some((step) => step.keys?.length)
-  /** Record frame that a recipe's keys count from: the first one of what owns it, a wash or the open shot. */
+  /** Frames that what owns a recipe that moves began before a shot, as in the server's Shot#revision. */
+  function beganBefore(recipe: Recipe, over: Shot) {
+    if (!recipe.document.steps.some((step) => step.keys?.length)) return ''
+    if (washOf(recipe)) return `.${over.record_in - startOf(recipe)}`
+    return over.clock ? `.${over.clock}` : ''
+  }
+  /** Record frame that a recipe's keys count from: the first one of a wash, or where the open shot's clock is 0. */
   function startOf(recipe: Recipe) {
     const wash = washOf(recipe)
-    return (wash ? (shots.value.find((one) => one.id === wash.from) ?? shots.value[0])?.record_in : shot.value?.record_in) ?? 0
+    if (wash) return (shots.value.find((one) => one.id === wash.from) ?? shots.value[0])?.record_in ?? 0
+    return shot.value ? shot.value.record_in - shot.value.clock : 0
   }
 
   const spot = (id: number | string) => `mordant.frame.${id}`

@@ -1,0 +1,116 @@
+# frozen_string_literal: true
+
+module Server
+  class Assembly
+    # Hands of the Assembly room as a request names them: what each does to the edit, and how the history calls it.
+    class Hands
+      ALL = %w[split join trim roll slip length move delete insert transition speed link].freeze
+
+      # @param cut [Cut]
+      # @param body [Hash] operation, one of ALL, shot or shots, and what else it takes
+      def initialize(cut, body)
+        @cut, @body = cut, body
+        @operation = body["operation"]
+        raise Mordant::ParameterError.new(path: "operation", expected: ALL.join(", "), found: @operation) unless ALL.include?(@operation)
+      end
+
+      # @return [Array<Shot>] that are new in the cut
+      # @raise [Mordant::ParameterError, Undoable::Stale]
+      def call = Assembly.change(@cut, words:, seen: @body["edition"], names:) { |edit| send(@operation, edit) }
+
+      private
+
+      def words
+        names = shots.map(&:name)
+        about = (names.size > 2) ? "#{names.size} shots" : names.join(", ")
+        case @operation
+        when "split" then "cut at #{@cut.timecode(number("frame"))} split"
+        when "trim" then "#{about} trimmed by #{[number("head", 0), number("tail", 0)].reject(&:zero?).join(" and ")} frames"
+        when "roll" then "edit before #{about} moved by #{number("by")} frames"
+        when "slip" then "#{about} slipped by #{number("by")} frames"
+        when "length" then "#{about} #{number("length")} frames long"
+        when "transition" then if number("length").zero?
+                                 "cut before #{about}"
+                               else
+                                 "#{@body["wipe"] ? "wipe" : "dissolve"} of #{number("length")} frames before #{about}"
+                               end
+        when "speed" then "#{about} at #{(real("speed") * 100).round(1)} %"
+        when "insert" then "#{@body["attic"] ? about : clip.stem} put in"
+        else "#{about} #{{"join" => "joined with the next", "move" => "moved", "delete" => @body["black"] ? "made black" : "taken out", "link" => "linked to #{clip.stem if @operation == "link"}"}.fetch(@operation)}"
+        end
+      end
+
+      def names = (@operation == "link") ? {shot.id => {link: Slates::BY_HAND}} : {}
+
+      def split(edit) = edit.split(number("frame"))
+
+      def join(edit) = edit.join(shot.id)
+
+      def trim(edit) = edit.trim(shot.id, head: number("head", 0), tail: number("tail", 0))
+
+      def roll(edit) = edit.roll(shot.id, number("by"))
+
+      def slip(edit) = edit.slip(shot.id, number("by"))
+
+      def length(edit) = edit.resize(shot.id, number("length"))
+
+      def move(edit) = edit.move(shots.map(&:id), before: before)
+
+      def delete(edit) = edit.delete(shots.map(&:id), black: (black_place if @body["black"]))
+
+      def transition(edit) = edit.transition(shot.id, number("length"), wipe: @body["wipe"] && number("wipe"))
+
+      def speed(edit) = edit.retime(shot.id, real("speed"))
+
+      # A clip whole or from frame to frame; or a shot of the attic, where nothing else is said.
+      def insert(edit)
+        return edit.insert(place_again, before:) if @body["attic"]
+
+        clip.ready? || raise(Mordant::ParameterError.new(path: "clip", expected: "a clip that was taken in", found: clip.path))
+        first, count = number("source_in", 0), @body["length"] ? number("length") : clip.frames - number("source_in", 0)
+        edit.insert(Mordant::Cut::Timeline::Shot.new(key: [:new, :clip], name: clip.take || clip.stem, clip: clip.id, clip_frames: clip.frames, source_in: first, length: count), before:)
+      end
+
+      # By hand, from a frame of the clip, or from the one that has the timecode that is shown now.
+      def link(edit)
+        return edit.link(shot.id, clip: clip.id, frames: clip.frames, source_in: number("source_in")) if @body["source_in"]
+
+        edit.link(shot.id, clip: clip.id, frames: clip.frames, source_in: Slates.frame_in(shot.clip, shot.source_in, clip))
+      end
+
+      def place_again
+        one = @cut.attic.includes(:clip).find_by(id: number("attic")) || raise(Record::Missing, "there is no shot #{@body["attic"]} in the attic of this cut")
+        one.place.with(dissolve: 0, wipe: nil)
+      end
+
+      def black_place = Clip.black(@cut.project).then { |clip| Mordant::Cut::Timeline::Shot.new(key: nil, name: Clip::BLACK, clip: clip.id, clip_frames: clip.frames, source_in: 0, length: 1) }
+
+      # @return [Array<Shot>] that are named
+      def shots
+        @shots ||= begin
+          wanted = @body["attic"] ? [number("attic")] : @body["shots"] || [@body["shot"]].compact
+          raise Mordant::ParameterError.new(path: "shots", expected: "ids of shots", found: wanted) unless wanted.is_a?(Array) && wanted.all?(Integer)
+
+          found = Shot.where(cut: @cut, id: wanted).includes(:clip).index_by(&:id)
+          wanted.map { |id| found[id] || raise(Record::Missing, "there is no shot #{id} in this cut") }
+        end
+      end
+
+      def shot = shots.first || raise(Mordant::ParameterError.new(path: "shot", expected: "a shot of the cut", found: nil))
+
+      def clip = @clip ||= @cut.project.clips.find_by(id: number("clip")) || raise(Record::Missing, "there is no clip #{@body["clip"]} in this project")
+
+      def before = @body["before"] && number("before")
+
+      def number(name, otherwise = nil)
+        value = @body.fetch(name, otherwise)
+        value.is_a?(Integer) ? value : raise(Mordant::ParameterError.new(path: name, expected: "a whole number", found: value))
+      end
+
+      def real(name)
+        value = @body[name]
+        (value.is_a?(Numeric) && value.to_f.finite?) ? value.to_f : raise(Mordant::ParameterError.new(path: name, expected: "a number", found: value))
+      end
+    end
+  end
+end
