@@ -32,6 +32,7 @@ class MakeCuts < ActiveRecord::Migration[7.1]
       t.references :reference_clip, foreign_key: {to_table: :clips, on_delete: :nullify}
       t.integer :reference_offset, null: false, default: 0
     end
+    add_column :orders, :baked, :boolean, null: false, default: false
     add_reference :revisions, :cut, foreign_key: {on_delete: :cascade}
     remove_check_constraint :revisions, name: "revisions_subject"
     add_check_constraint :revisions, "num_nonnulls(recipe_id, shot_id, wash_id, project_id, clip_id, family_id, cut_id) = 1", name: "revisions_subject"
@@ -42,6 +43,7 @@ class MakeCuts < ActiveRecord::Migration[7.1]
     remove_check_constraint :revisions, name: "revisions_subject"
     remove_reference :revisions, :cut
     add_check_constraint :revisions, "num_nonnulls(recipe_id, shot_id, wash_id, project_id, clip_id, family_id) = 1", name: "revisions_subject"
+    remove_column :orders, :baked
     remove_columns :cuts, :edition, :reference_clip_id, :reference_offset
     execute "DELETE FROM clips WHERE media_root_id IS NULL"
     %w[clips_place clips_status clips_reason].each { |name| remove_check_constraint :clips, name: }

@@ -34,7 +34,7 @@ RSpec.describe "Readers and mutated files", :folder do
   let(:exr) { Mordant::Media::EXR.new(primaries: Mordant::Colour::Primaries::AP1, rate: 24r).encode(Frames.flat([0.2, 0.4, 0.6], width: 8, height: 8)) }
   let(:encoding) { "id: quay\nlabel: Quay log\nprimaries: BT.709\ncurve: {kind: gamma, gamma: 2.2}\n" }
   let(:list) { edl + "M2   H017       048.0   05:52:30:04\n* REEL: H017_LONG REPLACED BY: H017\n" }
-  let(:timeline) { Mordant::Cut::OpenTimeline.write([20, 30].map { |length| Mordant::Cut::OpenTimeline::Item.new(name: "a", url: "a.mov", start: 9, length:, available: [0, 99], dissolve: length / 30 * 6, metadata: {"reel" => "H1"}) }, name: "X", rate: 24r, start: 86_400) }
+  let(:timeline) { Mordant::Cut::OpenTimeline.write([20, 30].map { |length| Mordant::Cut::Written.new(name: "a", url: "a.mov", source_in: Mordant::Cut::Timecode.new(9, 24r), length:, available: [Mordant::Cut::Timecode.new(0, 24r), 99], dissolve: length / 30 * 6, reel: "H1", record_in: Mordant::Cut::Timecode.new(86_400, 24r)) }, name: "X") }
   let(:recipe) { {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 1.0, "gain" => [1, 1, 1, 1]}}]}.to_json }
 
   {cube: [".cube", ->(path) { Mordant::Lut::Cube.read(path) }], clf: [".clf", ->(path) { Mordant::Lut::Clf.read(path) }], cdl: [".ccc", ->(path) { Mordant::Colour::CDLDocument.read(path) }],

@@ -1,29 +1,37 @@
 # frozen_string_literal: true
 
 module Server
-  # A cut as events of an edit decision list.
+  # A cut as a list of its sources, as it is written.
   class CutList
     # @param cut [Cut]
-    # @param names [Hash{Integer => String}] of clips by the id of their shot; else those of the sources
-    def initialize(cut, names: {})
-      @cut, @names = cut, names
+    def initialize(cut)
+      @cut = cut
     end
 
     # @param cdls [Hash{Shot => Mordant::Colour::CDL}] that go along
-    # @return [Array<Mordant::Cut::EDL::Event>]
-    def events(cdls = {})
-      before = nil
-      @cut.loaded_shots.map { |shot| before = event(shot, before, cdls[shot]) }
+    # @return [Array<Mordant::Cut::Written>]
+    def shots(cdls = {})
+      @cut.loaded_shots.map do |shot|
+        clip = shot.clip
+        Mordant::Cut::Written.new(reel: clip.reel || clip.camera, name: File.basename(clip.path), url: CutList.url(clip.path), source_in: clip.timecode(shot.source_in).at(rate), available: (available(clip) unless clip.placeholder?),
+          length: shot.length, record_in: @cut.timecode(shot.record_in), speed: shot.speed, dissolve: shot.dissolve, wipe: shot.wipe, black: clip.black?, cdl: cdls[shot], metadata: {"mordant" => {"shot" => shot.name}})
+      end
     end
+
+    # @return [String] CMX 3600
+    def edl(cdls = {}) = Mordant::Cut::EDL.write(CutList.title(@cut), shots(cdls))
+
+    # @return [String] OpenTimelineIO
+    def otio = Mordant::Cut::OpenTimeline.write(shots, name: @cut.name)
+
+    def self.title(cut) = "#{cut.project.name} #{cut.name}".upcase
+
+    # @param path [String] relative
+    def self.url(path) = path.split("/").map { |part| URI.encode_www_form_component(part).gsub("+", "%20") }.join("/")
 
     private
 
-    def event(shot, before, cdl)
-      first = shot.clip.timecode(shot.source_in).at(rate)
-      record = @cut.timecode(shot.record_in)
-      Mordant::Cut::EDL::Event.new(reel: shot.clip.reel || shot.clip.camera, source_in: first, source_out: first + shot.length, record_in: record,
-        record_out: record + shot.length, clip_name: @names.fetch(shot.id) { File.basename(shot.clip.path) }, dissolve: shot.dissolve, before:, cdl:)
-    end
+    def available(clip) = [clip.timecode(0).at(rate), clip.frames]
 
     def rate = @cut.project.rate
   end

@@ -34,7 +34,7 @@ module Server
     # @return [Array<Array(Clip, Mordant::Cut::Timeline::Shot)>]
     def pieces(stretch)
       stretch.cut.loaded_shots unless stretch.shot
-      stretch.timeline.shots.map { |shot| [stretch.cut.shot(shot.key).clip, shot] }
+      stretch.timeline.shots.select { |shot| shot.record_out.positive? }.map { |shot| [stretch.cut.shot(shot.key).clip, shot] }
     end
 
     def input(clip, shot, rate, sounds)

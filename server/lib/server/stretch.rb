@@ -14,7 +14,10 @@ module Server
     end
 
     # @return [Integer] frames
-    def length = timeline.length
+    def length = timeline.shots.last.record_out
+
+    # @return [Integer] frames of it before the shot's first one
+    def handle = shot ? before : 0
 
     # @return [Mordant::Cut::Timecode] of the first frame: of the source for a shot, of the cut else
     def start = shot ? source_timecode(0) : cut.timecode(0)
@@ -22,13 +25,13 @@ module Server
     def reel = shot&.clip&.reel
 
     # @return [Integer, nil] number of the file that its first frame is; nil of what is no shot of a run
-    def first_number = shot&.clip&.first_number&.+(timeline.shots.first.source_in)
+    def first_number = shot&.clip&.first_number&.+(timeline.shots.last.source_in)
 
     # @return [Mordant::Cut::Timeline]
     def timeline
       return cut.timeline unless shot
 
-      @timeline ||= Mordant::Cut::Timeline.new([with_handles])
+      @timeline ||= Mordant::Cut::Timeline.new([goes, with_handles].compact)
     end
 
     # @param sheets [Array<Mordant::Deliver::Sheet>] whose grades are wanted
@@ -46,18 +49,18 @@ module Server
     # @param member [Shot]
     # @return [Mordant::Deliver::Programme::Source] with the grades of variants
     def source(member, variants)
-      others = variants.to_h { |variant| [variant, shifted(cut.source_of(member) { member.delivered(*variant) })] }
+      others = variants.to_h { |variant| [variant, shifted(member, cut.source_of(member) { member.delivered(*variant) })] }
       Mordant::Deliver::Programme::Source.new(reader: member.clip.reader, others:)
     end
 
     # @return [Hash{String => Array<String>}] stamps of the clips it shows, by path
     # @raise [Mordant::MediaError] of one that is gone
-    def sources = (shot ? [shot] : cut.loaded_shots).map(&:clip).uniq.to_h { |clip| [clip.path, clip.stamps] }
+    def sources = shown.map(&:clip).uniq.to_h { |clip| [clip.path, clip.stamps] }
 
     # @param paths [Array<String>] of clips
     # @return [Array<Integer>] frames that show one of them
     def frames_of(paths)
-      keys = (shot ? [shot] : cut.loaded_shots).select { |member| paths.include?(member.clip.path) }.map(&:id)
+      keys = shown.select { |member| paths.include?(member.clip.path) }.map(&:id)
       (0...length).select { |frame| timeline.layers(frame).any? { |layer| keys.include?(layer.shot.key) } }
     end
 
@@ -79,26 +82,43 @@ module Server
 
     private
 
+    # @return [Array<Shot>] whose frames it is made of
+    def shown = shot ? timeline.shots.map { |one| cut.shot(one.key) } : cut.loaded_shots
+
     def at(frame)
       layer = timeline.layers(frame).last
       [cut.shot(layer.shot.key), layer.source_frame]
     end
 
-    # Keys count from the shot's first frame, not from that of its handle.
-    def shifted(source) = source.tap { source.start = -before if shot }
+    # Keys count from the shot's first frame, not from that of its handle; those of the shot that goes from its own.
+    def shifted(member, source)
+      return source unless shot
+
+      source.tap { source.start = (member == shot) ? -before : member.length - 1 }
+    end
 
     def with_handles
       source_in, phase = own.place_after(-before)
-      own.with(record_in: 0, source_in:, phase:, length: before + shot.length + after, dissolve: 0, wipe: nil)
+      own.with(record_in: 0, source_in:, phase:, length: before + shot.length + after, **(goes ? {} : {dissolve: 0, wipe: nil}))
+    end
+
+    # The shot that a baked transition begins with: its last frame stands before the stretch.
+    def goes
+      return unless @order.baked && shot.dissolve.positive?
+
+      @goes ||= cut.loaded_shots[cut.positions.fetch(shot.id) - 1].place.then do |place|
+        source_in, phase = place.place_after(place.length - 1)
+        place.with(record_in: -1, source_in:, phase:, length: 1, dissolve: 0, wipe: nil)
+      end
     end
 
     def own = @own ||= shot.place
 
-    def before = shot ? [@order.handles, own.head].min : 0
+    def before = (shot && !goes) ? [@order.handles, own.head].min : 0
 
     def after = [@order.handles, own.tail].min
 
     # Of what runs at another speed, of its first frame, and counted on from there.
-    def source_timecode(frame) = (shot.clip.timecode(timeline.shots.first.source_in) + frame).at(cut.project.rate)
+    def source_timecode(frame) = (shot.clip.timecode(timeline.shots.last.source_in) + frame).at(cut.project.rate)
   end
 end

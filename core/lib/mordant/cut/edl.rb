@@ -2,36 +2,55 @@
 
 module Mordant
   module Cut
-    # Edit decision lists in the CMX 3600 format: events of reel, track,
-    # transition, source in and out, record in and out.
+    # Writes edit decision lists in the CMX 3600 format: events of reel, track, transition, source in and out, record
+    # in and out; speeds as M2 lines. A reel that is longer than the format's field stands in a comment as well.
     module EDL
-      # One event to write. Timecodes; dissolve in frames, 0 for a cut; before is the
-      # outgoing side of a dissolve; cdl a correction that goes along as comments, or nil.
-      Event = Struct.new(:reel, :source_in, :source_out, :record_in, :record_out, :clip_name, :dissolve,
-        :before, :cdl, keyword_init: true)
-
       REEL_LENGTH = 8
+      BLACK = "BL"
 
       module_function
 
       # @param title [String]
-      # @param events [Array<Event>]
+      # @param shots [Array<Written>] in order
       # @return [String]
-      def write(title, events)
-        drop = events.any? { |event| event.record_in.drop? }
+      def write(title, shots)
+        drop = shots.any? { |shot| shot.record_in.drop? }
         lines = ["TITLE: #{title}", "FCM: #{"NON-" unless drop}DROP FRAME", ""]
-        events.each_with_index { |event, index| lines.concat(event_lines(event, index + 1)) }
+        [nil, *shots].each_cons(2).with_index(1) { |(before, shot), number| lines.concat(event(before, shot, format("%03d", number))) }
         lines.join("\n") << "\n"
       end
 
-      def event_lines(event, number)
-        head = format("%03d", number)
-        return [line(head, event, "C"), "* FROM CLIP NAME: #{event.clip_name}", *correction(event.cdl), ""] if event.dissolve.zero?
+      def event(before, shot, head)
+        mixed = shot.dissolve.positive? && before
+        change = if mixed
+          "#{shot.wipe ? format("W%03d", shot.wipe) : "D   "} #{format("%03d", shot.dissolve)}"
+        else
+          "C"
+        end
+        [*(still(before, shot, head) if mixed), line(head, shot, change, codes(shot)), *speed(shot), *names(mixed && before, shot), *correction(shot.cdl), ""]
+      end
 
-        still = Event.new(**event.before.to_h.merge(source_in: event.before.source_out, record_in: event.record_in,
-          record_out: event.record_in))
-        [line(head, still, "C"), line(head, event, format("D    %03d", event.dissolve)),
-          "* FROM CLIP NAME: #{event.before.clip_name}", "* TO CLIP NAME: #{event.clip_name}", *correction(event.cdl), ""]
+      # What goes, where it has come to: a line of no length.
+      def still(before, shot, head)
+        at = before.source_in + (before.length * before.speed).floor
+        line(head, before, "C", [at, at, shot.record_in, shot.record_in])
+      end
+
+      def codes(shot) = [shot.source_from, shot.source_from + (shot.speed.zero? ? shot.length : shot.span), shot.record_in, shot.record_in + shot.length]
+
+      # Frames a second, in as many decimals as they need.
+      def speed(shot)
+        return if shot.speed == 1.0 || shot.black
+
+        told = format("%.6f", shot.speed * shot.source_in.rate.ceil).sub(/(\.\d+?)0+\z/, "\\1")
+        format("M2   %-8s %13s                %s", reel(shot), told, shot.source_in)
+      end
+
+      def names(before, shot)
+        from = ["* FROM CLIP NAME: #{before.name}"] if before && !before.black
+        return from.to_a if shot.black
+
+        [*from, "* #{before ? "TO" : "FROM"} CLIP NAME: #{shot.name}", *("* #{before ? "TO" : "SOURCE"} REEL: #{shot.reel}" if shot.reel && reel(shot) != shot.reel.to_s)]
       end
 
       # Source: ASC CDL 1.2, transport in edit decision lists.
@@ -42,13 +61,14 @@ module Mordant
         ["* ASC_SOP #{rows.join}", format("* ASC_SAT %.6f", cdl.saturation)]
       end
 
-      def line(head, event, transition)
-        codes = [event.source_in, event.source_out, event.record_in, event.record_out].join(" ")
-        format("%s  %-8s V     %-8s %s", head, reel(event.reel), transition, codes)
-      end
+      def line(head, shot, transition, codes) = format("%s  %-8s V     %-8s %s", head, reel(shot), transition, codes.join(" "))
 
       # Letters and digits, at most eight.
-      def reel(name) = name.to_s.upcase.gsub(/[^A-Z0-9_]/, "")[0, REEL_LENGTH].then { |text| text.empty? ? "AX" : text }
+      def reel(shot)
+        return BLACK if shot.black
+
+        shot.reel.to_s.upcase.gsub(/[^A-Z0-9_]/, "")[0, REEL_LENGTH].then { |text| text.empty? ? "AX" : text }
+      end
     end
   end
 end

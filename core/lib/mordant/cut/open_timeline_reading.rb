@@ -34,8 +34,8 @@ module Mordant
         fault("a Timeline.1", document["OTIO_SCHEMA"]) unless schema?(document, "Timeline")
         @rate ||= rate_of(document)
         @start = document["global_start_time"] ? frames(document["global_start_time"], "global_start_time") : 0
-        pieces = stack(document["tracks"], "tracks", nil, 0).select(&:item)
-        fault("a timeline with clips in a track of video", "none") if pieces.empty?
+        pieces = stack(document["tracks"], "tracks", nil, 0).select { |piece| piece.item || piece.transition }
+        fault("a timeline with clips in a track of video", "none") if pieces.none?(&:item)
         List.new(@path, title: document["name"].to_s, rate: @rate, events: pieces.each_with_index.map { |piece, index| event(piece, index + 1) }, notes: @notes.uniq)
       end
 
@@ -89,16 +89,16 @@ module Mordant
 
       # What goes ends where the transition begins, and what comes begins there.
       def joined(pieces, made, begins)
-        ahead, kind, length = begins
+        ahead, kind, length, wipe = begins
         head, before = made.first, pieces.last
         if ahead.positive? && before
           ahead = [ahead, before.length].min
           before.length -= ahead
           head.first -= ahead
           head.length += ahead
-          head.start -= ahead * head.speed / @rate if head.item
+          head.start -= ahead * head.speed / @rate if head.item && !backwards?(head)
         end
-        head.transition = List::Transition.new(kind:, length: [length, head.length].min) if head.item
+        head.transition = List::Transition.new(kind:, length: [length, head.length].min, wipe:, black: before.nil? || before.item.nil?)
         pieces.pop if before&.length&.zero?
         made
       end
@@ -107,8 +107,15 @@ module Mordant
       def transition(document, place)
         ahead, behind = %w[in_offset out_offset].map { |name| document[name] ? frames(document[name], "#{place}.#{name}") : 0 }
         type = document["transition_type"].to_s
-        @notes << "#{place}: a transition #{FormatError.shown(type)}, taken as a dissolve" unless type == "SMPTE_Dissolve" || type.match?(/wipe/i)
-        [ahead, type.match?(/wipe/i) ? "wipe" : "dissolve", ahead + behind]
+        wipe = [type, document["name"].to_s].find { |text| text.match?(/wipe/i) }
+        @notes << "#{place}: a transition #{FormatError.shown(type)}, taken as a dissolve" unless type == "SMPTE_Dissolve" || wipe
+        [ahead, wipe ? "wipe" : "dissolve", ahead + behind, wipe && pattern(document, wipe)]
+      end
+
+      # @return [Integer, nil] number of a wipe's pattern
+      def pattern(document, words)
+        told = document["metadata"].is_a?(Hash) ? document["metadata"]["smpte_wipe"] : nil
+        told.is_a?(Integer) ? told : words[/\d+/]&.to_i
       end
 
       # @return [Array<Piece>] of a child of a track, from a record frame on
@@ -176,7 +183,12 @@ module Mordant
       def before(piece, edge)
         return piece if piece.first + piece.length <= edge
 
-        piece.dup.tap { |one| one.length = edge - piece.first } if piece.first < edge
+        return unless piece.first < edge
+
+        piece.dup.tap do |one|
+          one.length = edge - piece.first
+          one.start -= (piece.length - one.length) * one.speed / @rate if backwards?(one)
+        end
       end
 
       def after(piece, edge)
@@ -190,12 +202,17 @@ module Mordant
       def later(piece, ahead)
         piece.dup.tap do |one|
           one.first, one.length = piece.first + ahead, piece.length - ahead
-          one.start += ahead * one.speed / @rate if one.item
+          one.start += ahead * one.speed / @rate if one.item && !backwards?(one)
           one.transition = nil
         end
       end
 
+      # It shows the last of its frames first, so that its start is where it ends.
+      def backwards?(piece) = !piece.item.nil? && piece.speed.negative?
+
       def event(piece, number)
+        return black(piece, number) if piece.item.nil? || black?(reference(piece.item))
+
         child, reference = piece.item, reference(piece.item)
         rate = source_rate(child, reference)
         first = (piece.start * rate).round
@@ -205,6 +222,14 @@ module Mordant
         List::Event.new(number:, reel: reel(child, reference), clip: child["name"].to_s.empty? ? file(reference) : child["name"], file: file(reference), transition: piece.transition || List::CUT,
           source_in: source[0], source_out: source[1], record_in: record[0], record_out: record[1], speed: piece.speed)
       end
+
+      # A gap that something is mixed with, or black that is generated.
+      def black(piece, number)
+        source, record = [0, @start + piece.first].map { |first| [first, first + piece.length].map { |frame| Timecode.new(frame, @rate) } }
+        List::Event.new(number:, reel: List::BLACK.first, transition: piece.transition || List::CUT, source_in: source[0], source_out: source[1], record_in: record[0], record_out: record[1], speed: 1r)
+      end
+
+      def black?(reference) = schema?(reference, "GeneratorReference") && reference["generator_kind"].to_s.match?(/black/i)
 
       def file(reference)
         return "#{reference["name_prefix"]}#{reference["name_suffix"]}" if schema?(reference, "ImageSequenceReference")

@@ -9,9 +9,8 @@ RSpec.describe Mordant::Cut::EDLCorrections do
 
   it "reads what is written, event by event" do
     code = ->(text) { Mordant::Cut::Timecode.parse(text, Rational(24)) }
-    first = Mordant::Cut::EDL::Event.new(reel: "A001", source_in: code["01:00:00:00"], source_out: code["01:00:02:00"], record_in: code["01:00:00:00"],
-      record_out: code["01:00:02:00"], clip_name: "a.mov", dissolve: 0, cdl:)
-    second = Mordant::Cut::EDL::Event.new(**first.to_h.merge(reel: "B002", dissolve: 12, clip_name: "b.mov", before: first, cdl: Mordant::Colour::CDL.new(saturation: 0.5)))
+    first = Mordant::Cut::Written.new(reel: "A001", source_in: code["01:00:00:00"], record_in: code["01:00:00:00"], length: 48, name: "a.mov", cdl:)
+    second = Mordant::Cut::Written.new(reel: "B002", source_in: code["01:00:00:00"], record_in: code["01:00:02:00"], length: 48, dissolve: 12, name: "b.mov", cdl: Mordant::Colour::CDL.new(saturation: 0.5))
     found = reading(Mordant::Cut::EDL.write("TRY", [first, second]))
     expect(found.map(&:cdl)).to eq([cdl, Mordant::Colour::CDL.new(saturation: 0.5)])
     expect(found.map { |one| [one.event, one.reel, one.clip_name] }).to eq([%w[001 A001 a.mov], %w[002 B002 b.mov]])

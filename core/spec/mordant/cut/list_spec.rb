@@ -161,8 +161,9 @@ RSpec.describe Mordant::Cut::OpenTimelineReading do
   end
 
   it "gives back the events of the demo cut's own writer" do
-    items = [["a", 10, 20, 0], ["b", 5, 30, 6]].map { |name, start, length, mixed| Mordant::Cut::OpenTimeline::Item.new(name:, url: "#{name}.mov", start:, length:, available: [0, 100], dissolve: mixed) }
-    found = list(Mordant::Cut::OpenTimeline.write(items, name: "X", rate: 24r, start: 86_400))
+    code = ->(frames) { Mordant::Cut::Timecode.new(frames, 24r) }
+    items = [["a", 10, 20, 0], ["b", 5, 30, 6]].map { |name, start, length, mixed| Mordant::Cut::Written.new(name:, url: "#{name}.mov", source_in: code[start], length:, available: [code[0], 100], dissolve: mixed, record_in: code[86_400]) }
+    found = list(Mordant::Cut::OpenTimeline.write(items, name: "X"))
     expect([rows(found), found.events[1].transition.length]).to eq([[["a", 10, 30, 0, 20], ["b", 5, 35, 20, 30]], 6])
   end
 end

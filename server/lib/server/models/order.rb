@@ -17,17 +17,18 @@ module Server
       # @param shots [Array<Shot>, nil] each becomes files of its own; nil: the whole cut
       # @param template [String] see Mordant::Deliver::Naming
       # @param handles [Integer] frames more before and after each shot, as far as its clip goes
+      # @param baked [Boolean] transitions at the begin of shots are in their files; false: a list has them, out of handles
       # @param skip [Boolean] frames that cannot be decoded are left out; false: they stop it
       # @return [Order] whose work is queued
       # @raise [Mordant::ParameterError] naming what is wrong; nothing is queued then
-      def place(cut:, sheets:, shots:, template:, handles: 0, skip: false)
+      def place(cut:, sheets:, shots:, template:, handles: 0, skip: false, baked: false)
         check_shots(cut, shots)
         unless handles.is_a?(Integer) && Mordant::Deliver::Sheet::HANDLES.cover?(handles)
           raise Mordant::ParameterError.new(path: "handles", expected: "0 to #{Mordant::Deliver::Sheet::HANDLES.end} frames", found: handles)
         end
         made = read(cut.project, sheets, template)
         transaction do
-          order = create!(cut:, template:, handles:, skip:)
+          order = create!(cut:, template:, handles:, skip:, baked:)
           (shots || [nil]).each { |shot| made.each { |sheet, naming| order.add(sheet, naming:, shot:) } }
           (shots || [nil]).each { |shot| Work.begin_with(order, shot&.id) }
           order
@@ -89,6 +90,9 @@ module Server
       def check_shots(cut, shots)
         raise Mordant::ParameterError.new(path: "shots", expected: "at least one shot", found: "none") if shots&.empty?
 
+        black = shots&.find { |shot| shot.clip.black? }
+        raise Mordant::ParameterError.new(path: "shots", expected: "shots with pictures", found: "black at #{cut.timecode(black.record_in)}") if black
+
         unassigned = (shots || cut.loaded_shots).find { |shot| !shot.clip.assigned? }
         return unless unassigned
 
@@ -128,7 +132,7 @@ module Server
     end
 
     def to_h
-      {id:, cut: cut_id, template:, handles:, skip:, priority:, paused:, created: created_at.iso8601, outputs: outputs.map(&:to_h)}
+      {id:, cut: cut_id, template:, handles:, skip:, baked:, priority:, paused:, created: created_at.iso8601, outputs: outputs.map(&:to_h)}
     end
   end
 end

@@ -34,6 +34,16 @@ module Server
         assembled(cut, Assembly::Hands.new(cut, body_json).call)
       end
 
+      # The cut as a list of its sources.
+      app.get "/api/cuts/:id/list.:format" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        raise Mordant::ParameterError.new(path: "format", expected: "edl or otio", found: params["format"]) unless %w[edl otio].include?(params["format"])
+
+        attachment "#{cut.name.gsub(/[^\w.-]+/, "_")}.#{params["format"]}"
+        content_type "text/plain"
+        CutList.new(cut).public_send(params["format"])
+      end
+
       # Shots that have left the cut, with their grades.
       app.get "/api/cuts/:id/attic" do
         cut = Cut.includes(:project).fetch(params["id"])

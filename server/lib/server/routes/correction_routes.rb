@@ -26,7 +26,7 @@ module Server
 
         content_type "text/plain"
         attachment "#{file_name(cut.name)}.edl"
-        Mordant::Cut::EDL.write("#{cut.project.name} #{cut.name}".upcase, CutList.new(cut).events(cdls))
+        CutList.new(cut).edl(cdls)
       end
 
       # Puts the corrections of a file on shots, as a step each; one undo takes all back.

@@ -13,7 +13,7 @@ module Server
         body = body_json
         shots = body["shots"] && every(cut.shots.includes(clip: :media_root), ids(body, "shots"))
         status 201
-        answer(Order.place(cut:, sheets: body["outputs"], shots:, template: body["template"], handles: body.fetch("handles", 0), skip: body["skip"] == true).reload.to_h)
+        answer(Order.place(cut:, sheets: body["outputs"], shots:, template: body["template"], handles: body.fetch("handles", 0), skip: body["skip"] == true, baked: body["baked"] == true).reload.to_h)
       end
 
       # What outputs would be, before they are ordered: a line of each, warnings, and why one cannot be.
