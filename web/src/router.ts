@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import AssemblyRoom from './features/assembly/AssemblyRoom.vue'
 import BoardRoom from './features/board/BoardRoom.vue'
 import BenchRoom from './features/bench/BenchRoom.vue'
 import CleanPicture from './features/bench/CleanPicture.vue'
@@ -13,7 +14,9 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'start', component: StartPage },
     { path: '/projects/:project(\\d+)/intake', name: 'intake', component: IntakeRoom },
+    { path: '/projects/:project(\\d+)/assembly', name: 'first-assembly', component: AssemblyRoom },
     { path: '/projects/:project(\\d+)/settings', name: 'settings', component: SettingsRoom },
+    { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/assembly', name: 'assembly', component: AssemblyRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/bench', name: 'bench', component: BenchRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/board', name: 'board', component: BoardRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/pairing', name: 'pairing', component: PairingRoom },

@@ -14,7 +14,7 @@ module Server
         shot.association(:cut).target = @cut
         shot.clip.association(:project).target = @cut.project
         {id: shot.id, name: shot.name, scene: shot.scene, clip: shot.clip.stem, length: shot.length, source: shot.clip.timecode(shot.source_in).to_s, steps: shot.recipe.document["steps"].size,
-         versions: shot.recipes.size, flag: shot.flag, note: shot.note, recipe: shot.recipe.to_h, revision: shot.revision, encoding: shot.clip.encoding, range: shot.clip.range}
+         versions: shot.recipes.size, flag: shot.flag, note: shot.note, recipe: shot.recipe.to_h, revision: shot.revision, encoding: shot.clip.encoding, range: shot.clip.range, place: shot.stands}
       end
     end
 

@@ -85,3 +85,14 @@ export interface Cut {
   washes: Wash[]
   families: Family[]
 }
+
+/** Where each shot of a cut stands after a change of it. */
+export interface Placed {
+  edition: number
+  length: number
+  places: ({ id: number; clip: number } & Pick<Shot, 'source_in' | 'phase' | 'length' | 'speed' | 'dissolve' | 'wipe' | 'clock' | 'link' | 'head' | 'tail'>)[]
+  /** Shots that are new in the cut. */
+  fresh: Shot[]
+  washes: Pick<Wash, 'id' | 'from' | 'to'>[]
+  project: Project
+}

@@ -87,6 +87,8 @@ export interface Order {
   template: string
   /** Frames that cannot be decoded are left out. */
   skip: boolean
+  /** Transitions at the begin of shots are in their files. */
+  baked: boolean
   id: number
   priority: number
   paused: boolean

@@ -58,7 +58,7 @@ export interface Project {
 }
 
 export interface ProjectSummary extends Project {
-  cuts: { id: number; name: string; shots: { id: number; revision: string; encoding: string | null; range: string | null }[] }[]
+  cuts: { id: number; name: string; shots: { id: number; revision: string; encoding: string | null; range: string | null; place: string }[] }[]
 }
 
 export interface InputRule {

@@ -199,7 +199,7 @@ module Server
 
     # For a list of cuts; what the pictures of its shots depend on.
     def summary
-      {id:, name:, shots: shots.map { |shot| {id: shot.id, revision: shot.revision, encoding: shot.clip.encoding, range: shot.clip.range} }}
+      {id:, name:, shots: shots.map { |shot| {id: shot.id, revision: shot.revision, encoding: shot.clip.encoding, range: shot.clip.range, place: shot.stands} }}
     end
 
     def to_h

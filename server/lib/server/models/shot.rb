@@ -167,6 +167,9 @@ module Server
       layers.map { |one| "#{one.id}.#{one.revision}#{".#{timed_from(one)}" if one.moving? && (one.wash_id || !clock.zero?)}" }.join("-")
     end
 
+    # @return [String] another one when its pictures change by where it stands in its clip
+    def stands = [clip_id, source_in, length, speed, clip.fit].join(".")
+
     # @param clip [Hash] what is told of its clip
     def to_h(clip: self.clip.to_h)
       {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, wipe:, speed:, phase:, clock:, link:, head: handle(:head), tail: handle(:tail), family: family_id, flag:, note:,

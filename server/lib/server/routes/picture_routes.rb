@@ -4,7 +4,7 @@ module Server
   # Pictures and what the instruments read in them.
   module PictureRoutes
     LIVE = "live" # size of an answer that holds what a screen draws with instead of a picture
-    EDGE_SIZE = "drag"
+    EDGE_SIZE = "play" # of pictures at an edit
     SMALL_COMPRESSION = 6 # of zlib; these stay in the browser's cache
     MOST_PLAYING = 16 # frames of one answer
     MOST_LADDERS = 1000

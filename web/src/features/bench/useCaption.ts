@@ -1,5 +1,6 @@
 import { computed, type Ref } from 'vue'
 import { useReference } from '../compare/useReference'
+import { sourceAt } from '../cut/timecode'
 import { useCut } from '../cut/useCut'
 import { useComparedVersion } from '../grade/useComparedVersion'
 import { useScopes } from '../scopes/useScopes'

@@ -58,6 +58,8 @@ export interface SecondWish {
   /** The picture of a still or a swatch, by its id, in place of all that. */
   still?: number
   swatch?: number
+  /** Of the movie that lies under the cut. */
+  programme?: boolean
 }
 
 /** What instruments have read. */

@@ -7,7 +7,7 @@ import { useCut } from '../cut/useCut'
 import type { SecondWish as Second } from '../bench/usePicture'
 import { useComparedVersion } from '../grade/useComparedVersion'
 
-export type Kind = 'source' | 'found' | 'before' | 'after' | 'distance' | 'kept' | 'version' | 'shot' | 'hero' | 'first' | 'swatch' | 'still'
+export type Kind = 'source' | 'found' | 'before' | 'after' | 'distance' | 'kept' | 'version' | 'shot' | 'hero' | 'first' | 'swatch' | 'still' | 'programme'
 export type Way = 'side' | 'split' | 'difference'
 
 export const KINDS: { id: Kind; label: string; about: string }[] = [
@@ -22,6 +22,7 @@ export const KINDS: { id: Kind; label: string; about: string }[] = [
   { id: 'hero', label: 'hero', about: "the family's hero" },
   { id: 'kept', label: 'kept place', about: 'a place of the cut that was kept; its grade follows' },
   { id: 'swatch', label: "swatch's picture", about: 'the picture a kept grade made' },
+  { id: 'programme', label: 'programme', about: 'the movie of the edit that lies under the cut (Assembly)' },
   { id: 'still', label: 'still', about: 'a picture that was frozen or brought in' },
 ]
 
@@ -94,6 +95,12 @@ export const useReference = defineStore('reference', () => {
     return shot.record_in + Math.min(shot.length - 1, Math.max(shot.dissolve, frame - cut.shot.record_in))
   }
 
+  /** Whether the programme has a frame there. */
+  function inProgramme(frame: number) {
+    const reference = cut.cut?.reference
+    return Boolean(reference && frame + reference.offset >= 0 && frame + reference.offset < reference.frames)
+  }
+
   /** As it follows along; null where there is no such picture. */
   const following = computed<Second | null>(() => {
     const shot = cut.shot
@@ -123,6 +130,8 @@ export const useReference = defineStore('reference', () => {
         return at(along(cut.shots.find((one) => one.id === cut.familyOf(shot)?.hero), cut.frame))
       case 'swatch':
         return swatch.value === null ? null : { swatch: swatch.value }
+      case 'programme':
+        return cut.cut?.reference && inProgramme(cut.frame) ? { programme: true } : null
       case 'still':
         return still.value === null ? null : { still: still.value }
       default:
@@ -140,11 +149,12 @@ export const useReference = defineStore('reference', () => {
   const frame = computed(() => (timeless.value || !second.value ? null : (second.value.frame ?? cut.frame)))
 
   const label = () => (kind.value === 'distance' ? away(distance.value) : (KINDS.find((one) => one.id === kind.value)?.label ?? ''))
-  const NOTHING: Partial<Record<Kind, string>> = { before: 'no shot before', after: 'no shot after', distance: 'no shot there', shot: 'no shot chosen', hero: 'no hero', kept: 'no place kept', swatch: 'no swatch chosen', still: 'no still chosen', version: 'no other version' }
+  const NOTHING: Partial<Record<Kind, string>> = { before: 'no shot before', after: 'no shot after', distance: 'no shot there', shot: 'no shot chosen', hero: 'no hero', kept: 'no place kept', swatch: 'no swatch chosen', still: 'no still chosen', version: 'no other version', programme: 'no programme there' }
   const words = computed(() => {
     if (locked.value) return locked.value.words
     if (!second.value) return NOTHING[kind.value] ?? `no ${label()}`
     if (timeless.value) return label()
+    if (kind.value === 'programme') return label()
     return `${cut.shotAt(frame.value ?? 0)?.name ?? ''} ${label()}`
   })
 

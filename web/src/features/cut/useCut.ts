@@ -1,5 +1,5 @@
 import { getJson, sendJson } from '@/api/client'
-import type { Cut, Family, Shot, Wash } from '@/api/cut'
+import type { Cut, Family, Placed, Shot, Wash } from '@/api/cut'
 import type { Project, ProjectSummary } from '@/api/project'
 import type { Recipe, RecipeDocument } from '@/api/recipe'
 import { defineStore } from 'pinia'
@@ -107,6 +107,27 @@ export const useCut = defineStore('cut', () => {
     if (first) last.value[id] ??= String(first.id)
   }
 
+  /** Takes where each shot stands now; what is new comes in whole. False where a shot or clip is not known here. */
+  function take(answer: Placed): boolean {
+    if (!cut.value) return false
+    const known = new Map([...cut.value.shots, ...answer.fresh].map((one) => [one.id, one]))
+    const clips = new Map([...cut.value.shots, ...answer.fresh].map((one) => [one.clip.id, one.clip]))
+    let record = 0
+    const next: Shot[] = []
+    for (const { id, clip, ...values } of answer.places) {
+      const [found, of] = [known.get(id), clips.get(clip)]
+      if (!found || !of) return false
+      next.push(Object.assign(found, values, { clip: of, record_in: record, position: next.length }))
+      record += values.length
+    }
+    const laid = new Map(answer.washes.map((wash) => [wash.id, wash]))
+    cut.value.washes = cut.value.washes.filter((wash) => laid.has(wash.id)).map((wash) => Object.assign(wash, laid.get(wash.id)))
+    Object.assign(cut.value, { shots: next, length: record, edition: answer.edition })
+    project.value = answer.project
+    go(frame.value)
+    return true
+  }
+
   function go(to: number) {
     frame.value = Math.max(0, Math.min(length.value - 1, Math.round(to)))
     if (cut.value) sessionStorage.setItem(spot(cut.value.id), String(frame.value))
@@ -163,6 +184,7 @@ export const useCut = defineStore('cut', () => {
     goTo,
     beginAt,
     open,
+    take,
     reload,
     openProject,
     go,

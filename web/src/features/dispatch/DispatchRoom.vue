@@ -31,6 +31,7 @@ const whole = ref(true)
 const { sheets, template, looks, refusal: fault, change, add, remove, take } = useSheets(cutId, computed(() => (whole.value || chosen.value.length === 0 ? null : chosen.value)))
 const handles = ref(0)
 const skip = ref(false)
+const baked = ref(false)
 const presets = ref<OrderPreset[]>([])
 const refusal = ref<string | null>(null)
 const placing = ref(false)
@@ -39,6 +40,8 @@ const naming = ref('')
 
 const tokens = computed(() => (catalogue.catalogue?.tokens ?? []).map((token) => `{${token}}`))
 const unassigned = computed(() => cut.shots.filter((shot) => (whole.value || chosen.value.includes(shot.id)) && !shot.clip.encoding))
+const pictured = computed(() => cut.shots.filter((shot) => shot.clip.status !== 'black'))
+const slates = computed(() => cut.shots.filter((shot) => (whole.value || chosen.value.includes(shot.id)) && shot.clip.status === 'missing'))
 const count = computed(() => sheets.value.length * (whole.value ? 1 : chosen.value.length))
 const ready = computed(() => count.value > 0 && template.value.trim() !== '' && !fault.value && !looks.value.some((one) => one.refusal) && !placing.value)
 const from = computed(() => {
@@ -85,7 +88,7 @@ async function forget(preset: OrderPreset) {
 
 async function place() {
   placing.value = true
-  refusal.value = await orders.place({ outputs: sheets.value, shots: whole.value ? null : chosen.value, template: template.value, handles: whole.value ? 0 : handles.value, skip: skip.value })
+  refusal.value = await orders.place({ outputs: sheets.value, shots: whole.value ? null : chosen.value, template: template.value, handles: whole.value ? 0 : handles.value, skip: skip.value, baked: !whole.value && baked.value })
   placing.value = false
 }
 </script>
@@ -102,15 +105,16 @@ async function place() {
           <p v-if="whole" class="mt-2 text-xs text-dim">{{ cut.cut.name }}: {{ cut.shots.length }} shots, {{ cut.length }} frames at {{ cut.rate }} f/s, one file or sequence of each output.</p>
           <template v-else>
             <div class="mt-2 grid max-h-44 grid-cols-6 gap-1 overflow-y-auto">
-              <button v-for="shot in cut.shots" :key="shot.id" type="button" class="p-0.5 text-left outline-1" :class="chosen.includes(shot.id) ? 'bg-raise outline-weld' : 'outline-line'" :aria-pressed="chosen.includes(shot.id)" @click="toggled(shot.id)">
+              <button v-for="shot in pictured" :key="shot.id" type="button" class="p-0.5 text-left outline-1" :class="chosen.includes(shot.id) ? 'bg-raise outline-weld' : 'outline-line'" :aria-pressed="chosen.includes(shot.id)" @click="toggled(shot.id)">
                 <img :src="smallPictureOf(cut.cut.project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full object-cover" loading="lazy" />
                 <span class="block truncate px-0.5 text-2xs" :class="chosen.includes(shot.id) ? 'text-ink' : 'text-dim'">{{ shot.name }}<span v-if="!shot.clip.encoding" class="text-madder"> no encoding</span></span>
               </button>
             </div>
             <p class="mt-2 flex items-center gap-2 text-xs text-dim">
-              <button type="button" class="hover:text-ink" @click="chosen = cut.shots.map((shot) => shot.id)">all</button><button type="button" class="hover:text-ink" @click="chosen = []">none</button>
+              <button type="button" class="hover:text-ink" @click="chosen = pictured.map((shot) => shot.id)">all</button><button type="button" class="hover:text-ink" @click="chosen = []">none</button>
               <span class="flex-1" />handles <input v-model.number="handles" class="field w-14 py-0 text-xs select-text" type="number" min="0" max="240" aria-label="handles" /> frames, as far as clips go; source timecode and reel
             </p>
+            <p v-if="cut.shots.some((shot) => shot.dissolve)" class="mt-1.5 flex items-center gap-2 text-xs text-dim"><span class="flex-1">transitions</span><button type="button" :class="baked ? 'hover:text-ink' : 'text-weld'" :aria-pressed="!baked" @click="baked = false">in the list, out of the handles</button><button type="button" :class="baked ? 'text-weld' : 'hover:text-ink'" :aria-pressed="baked" @click="baked = true">baked into the shots</button></p>
           </template>
         </section>
 
@@ -144,6 +148,7 @@ async function place() {
       </div>
       <footer class="border-t border-line px-4 py-3">
         <p v-if="unassigned.length" class="mb-2 text-xs text-madder">No encoding is assigned to {{ unassigned.map((shot) => shot.name).join(', ') }}; assign one in the Intake room.</p>
+        <p v-if="slates.length" class="mb-2 text-xs text-weld">{{ slates.map((shot) => shot.name).join(', ') }} {{ slates.length === 1 ? 'stands as a slate; its footage is' : 'stand as slates; their footage is' }} not there yet.</p>
         <p v-if="refusal ?? fault" class="mb-2 text-xs text-madder select-text" role="alert">{{ refusal ?? fault }}</p>
         <button class="control-main w-full" :disabled="!ready">Order {{ count || '' }} output{{ count === 1 ? '' : 's' }}</button>
       </footer>

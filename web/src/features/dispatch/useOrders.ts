@@ -10,6 +10,8 @@ export interface Wanted {
   handles: number
   /** Frames that cannot be decoded are left out. */
   skip: boolean
+  /** Transitions are in the files of shots, not in the list. */
+  baked: boolean
 }
 
 /** Orders of a cut and how far their outputs are. */

@@ -8,6 +8,7 @@ const cut = useCut()
 
 const ICONS = {
   intake: 'M4 6h6l2 2h8v10H4zM12 11v4M10 13.5l2 2 2-2',
+  assembly: 'M3 8h6v8H3zM11 8h10v8H11zM10 5v14',
   bench: 'M4 7h16M4 12h16M4 17h16M8 5v4M15 10v4M11 15v4',
   board: 'M4 5h4v4H4zM10 5h4v4h-4zM16 5h4v4h-4zM4 11h4v4H4zM10 11h4v4h-4zM16 11h4v4h-4zM4 17h4v2H4zM10 17h4v2h-4z',
   pairing: 'M4 6h7v12H4zM13 6h7v12h-7M6.5 14l1.5-3 1.5 3M15.5 14l1.5-3 1.5 3',
@@ -15,6 +16,7 @@ const ICONS = {
   settings: 'M3 12h5M16 12h5M8 8h8v8H8zM10.5 12h3',
 }
 
+const isOpen = (name: string) => route.name === name || (name === 'assembly' && route.name === 'first-assembly')
 const project = computed(() => route.params.project as string | undefined)
 const cutId = computed(() => (route.params.cut as string | undefined) ?? cut.lastOf(project.value))
 
@@ -24,6 +26,7 @@ const rooms = computed(() => {
   const within = cutId.value ? { ...params, cut: cutId.value } : null
   return [
     { name: 'intake', label: 'Intake', to: { name: 'intake', params } },
+    { name: 'assembly', label: 'Assembly', to: within ? { name: 'assembly', params: within } : { name: 'first-assembly', params } },
     { name: 'bench', label: 'Bench', to: within && { name: 'bench', params: within } },
     { name: 'board', label: 'Board', to: within && { name: 'board', params: within } },
     { name: 'pairing', label: 'Pairing', to: within && { name: 'pairing', params: within } },
@@ -40,8 +43,8 @@ const rooms = computed(() => {
         v-if="room.to"
         :to="room.to"
         class="w-12 border-l-2 py-1.5 text-center text-2xs"
-        :class="route.name === room.name ? 'border-weld bg-raise text-ink' : 'border-transparent text-dim hover:text-ink'"
-        :aria-current="route.name === room.name ? 'page' : undefined"
+        :class="isOpen(room.name) ? 'border-weld bg-raise text-ink' : 'border-transparent text-dim hover:text-ink'"
+        :aria-current="isOpen(room.name) ? 'page' : undefined"
       >
         <svg class="mx-auto mb-0.5 size-5" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="1.3">
           <path :d="ICONS[room.name]" />

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+
+/** A number that is typed, or stepped by the arrow keys; it is sent when it is entered. */
+const props = defineProps<{ label: string; value: number; about?: string; suffix?: string; step?: number }>()
+const emit = defineEmits<{ set: [value: number] }>()
+const BIG = 10 // steps, with Shift
+const text = ref('')
+watch(() => props.value, (now) => (text.value = String(now)), { immediate: true })
+
+function enter() {
+  const value = Number(text.value.replace(',', '.'))
+  if (text.value.trim() === '' || !Number.isFinite(value)) text.value = String(props.value)
+  else if (value !== props.value) emit('set', value)
+}
+function leave(event: KeyboardEvent) {
+  text.value = String(props.value)
+  ;(event.target as HTMLElement).blur()
+}
+function key(event: KeyboardEvent) {
+  const way = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
+  if (event.key === 'Enter') enter()
+  else if (event.key === 'Escape') leave(event)
+  else if (way) emit('set', props.value + way * (props.step ?? 1) * (event.shiftKey ? BIG : 1))
+  else return
+  event.preventDefault()
+}
+</script>
+
+<template>
+  <label class="flex items-center gap-1 whitespace-nowrap text-dim" :title="about">
+    {{ label }}<input v-model="text" class="field w-14 px-1 py-0 text-right text-xs select-text" inputmode="numeric" :aria-label="label" @keydown.stop="key" @blur="enter" /><span v-if="suffix" class="text-faint">{{ suffix }}</span>
+  </label>
+</template>
