@@ -8,8 +8,8 @@
 # FOOTAGE holds what scenes/render.sh makes: a Matroska file of poses a shot, 12
 # bits, code/4095 = (log2(light) + 14) / 20, BT.709 primaries. Each pose is held,
 # exposed, given noise that differs from frame to frame, encoded as its camera
-# encodes and written to media/; manifest.json keeps what was done to each shot,
-# salt_lantern.edl the cut.
+# encodes and written to media/; manifest.json keeps what was done to each shot.
+# edit.rb makes the lists and the flat programme of it.
 
 $LOAD_PATH.unshift(File.expand_path("../core/lib", __dir__))
 require "mordant"
@@ -119,7 +119,7 @@ module Demo
     end
   end
 
-  # The manifest and the cut list.
+  # The manifest.
   class Papers
     def initialize(takes)
       @takes = takes # [shot, Photograph]
@@ -127,7 +127,6 @@ module Demo
 
     def write
       File.write(File.join(HERE, "manifest.json"), JSON.pretty_generate(manifest) << "\n")
-      File.write(File.join(HERE, "salt_lantern.edl"), Mordant::Cut::EDL.write(PRODUCTION["title"].upcase, events))
     end
 
     private
@@ -147,17 +146,6 @@ module Demo
        reel: shot["reel"], start: shot["start"], frames: photograph.frames, rating: shot["rating"],
        in: shot["in"], for: shot["for"], dissolve: shot.fetch("dissolve", 0), poses: shot["poses"],
        truth: {exposure: shot["exposure"], white: shot["white"], noise:}}
-    end
-
-    def events
-      record = Mordant::Cut::Timecode.parse("01:00:00:00", RATE)
-      @takes.each_with_object([]) do |(shot, photograph), list|
-        start = Mordant::Cut::Timecode.parse(shot["start"], RATE)
-        list << Mordant::Cut::EDL::Event.new(reel: shot["reel"], source_in: start + shot["in"],
-          source_out: start + shot["in"] + shot["for"], record_in: record, record_out: record + shot["for"],
-          clip_name: File.basename(photograph.path), dissolve: shot.fetch("dissolve", 0), before: list.last)
-        record += shot["for"]
-      end
     end
   end
 
