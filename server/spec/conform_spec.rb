@@ -49,9 +49,9 @@ RSpec.describe "lists", type: :request do
     Footage.steps(folder, name: "three.mkv")
     intake = Server::Intake.create!(project:, media_root: Server::MediaRoot.first, path: "")
     Server::IntakeJob.new({}).run(intake.id)
-    expect(places(call(:get, "/cuts/#{cut.id}").then { json })).to eq([["one", 2, 0, 5, 0, "file name"], ["three.mkv", 4, 5, 7, 0, "file name"]])
+    expect(places(call(:get, "/cuts/#{cut.id}").then { json })).to eq([["one", 2, 0, 5, 0, "file name"], ["three", 4, 5, 7, 0, "file name"]])
     call(:post, "/projects/#{project.id}/undo")
-    expect(places(call(:get, "/cuts/#{cut.id}").then { json })).to eq([["one", 2, 0, 5, 0, "file name"], ["three.mkv", 3, 5, 8, 0, "file name"]])
+    expect(places(call(:get, "/cuts/#{cut.id}").then { json })).to eq([["one", 2, 0, 5, 0, "file name"], ["three", 3, 5, 8, 0, "file name"]])
     expect(json["shots"].last["clip"]["status"]).to eq("ready")
     again = conformed(edl(["three.mkv", 3, 8]), name: "Again")
     expect(places(again)).to eq([["three", 3, 0, 8, 0, "file name"]])
@@ -63,7 +63,7 @@ RSpec.describe "lists", type: :request do
     call(:put, "/projects/#{project.id}/slates/#{slate}", {clip: Server::Clip.find_by(path: "two.mkv").id, source_in: 9})
     expect([last_response.status, json["error"]]).to match([422, /all the frames.*two, 12 frames/])
     call(:put, "/projects/#{project.id}/slates/#{slate}", {clip: Server::Clip.find_by(path: "two.mkv").id, source_in: 1})
-    expect(places(call(:get, "/cuts/#{made["id"]}").then { json })).to eq([["three.mkv", 1, 0, 8, 0, "by hand"]])
+    expect(places(call(:get, "/cuts/#{made["id"]}").then { json })).to eq([["two", 1, 0, 8, 0, "by hand"]])
     expect(places(conformed(edl(["three.mkv", 4, 6]), name: "Again"))).to eq([["two", 2, 0, 6, 0, "by hand"]])
   end
 

@@ -31,7 +31,7 @@ module Server
       when "kept" then "kept"
       when "moved" then "moved"
       when "new" then new_words(one)
-      when "gone" then "gone; its grade stays in the attic"
+      when "gone" then @graded[one.before.key] ? "gone; its grade stays in the attic" : "gone"
       else [*("moved" if one.moved), *ends(one), *("another speed" if one.retimed), *("another transition" if one.transition)].join(", ")
       end
     end

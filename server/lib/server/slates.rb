@@ -70,6 +70,7 @@ module Server
           cut.update!(edition: cut.edition + 1)
         end
         away(slate)
+        Shot.where(clip:, name: slate.path[0, 80]).update_all(name: clip.title, scene: clip.setting)
       end
       true
     rescue Mordant::ParameterError

@@ -196,7 +196,7 @@ module Server
 
     def to_h
       {id:, root: media_root_id, path:, name: Names.shown(File.basename(path)), status:, reason:, width:, height:,
-       rate: ready? ? rate.to_s : nil, variable:, other_rate: other_rate?, pace:, other_shape: other_shape?, fit:, frames:, file_frames:, gaps:, run: run?, first_number: run? ? File.basename(path)[Mordant::Media::Sequence::BRACKETED, :first].to_i : nil, start: start_timecode, start_frames:, drop: start&.drop? || false, reel:, codec:, pixel_format:, bit_depth:, range:, declared_range:,
+       rate: rate_numerator ? rate.to_s : nil, variable:, other_rate: other_rate?, pace:, other_shape: other_shape?, fit:, frames:, file_frames:, gaps:, run: run?, first_number: run? ? File.basename(path)[Mordant::Media::Sequence::BRACKETED, :first].to_i : nil, start: start_timecode, start_frames:, drop: start&.drop? || false, reel:, codec:, pixel_format:, bit_depth:, range:, declared_range:,
        tags: [primaries, transfer, matrix].compact.join("/"), camera:, scene:, take:, encoding:, encoding_reason:, floats: floats?, version: updated_at&.to_f,
        copy: {wanted: copying, status: copy_status, done: copy_done, speed: decoding_speed && (decoding_speed / rate).to_f.round(2)}}
     end

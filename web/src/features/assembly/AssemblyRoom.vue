@@ -55,7 +55,7 @@ useEvents(computed(() => route.params.project as string | undefined), {
     if (status === 'done' && opened.value && inCut.value && cut.shots.some((shot) => shot.clip.status === 'missing')) void cut.reload()
   },
 })
-watch(() => recipes.beyond, () => void assembly.loadAttic())
+watch([() => cut.cut?.id, () => cut.cut?.edition, () => recipes.beyond], () => inCut.value && void assembly.loadAttic(), { immediate: true })
 
 const missing = computed(() => new Set(cut.shots.filter((shot) => shot.clip.status === 'missing').map((shot) => shot.clip.id)).size)
 const panels = computed(() => [

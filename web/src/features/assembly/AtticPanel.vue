@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { AtticShot } from '@/api/list'
-import { onMounted, watch } from 'vue'
 import { smallPicture } from '../cut/smallPicture'
 import { useCut } from '../cut/useCut'
 import { useCopies } from '../grade/useCopies'
@@ -10,8 +9,6 @@ import { useAssembly } from './useAssembly'
 const cut = useCut()
 const assembly = useAssembly()
 const copies = useCopies()
-onMounted(assembly.loadAttic)
-watch(() => cut.cut?.edition, () => void assembly.loadAttic())
 
 function putOn(one: AtticShot) {
   copies.copy(one.recipe.document.steps, true)

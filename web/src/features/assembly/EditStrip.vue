@@ -117,7 +117,7 @@ function scrub(event: PointerEvent) {
 </script>
 
 <template>
-  <div ref="box" class="relative h-[118px] overflow-hidden border-y border-line bg-ground" role="group" aria-label="strip of shots" @wheel.prevent="wheel">
+  <div ref="box" class="relative h-[106px] overflow-hidden border-y border-line bg-ground" role="group" aria-label="strip of shots" @wheel.prevent="wheel">
     <div class="absolute inset-x-0 top-0 h-4 cursor-pointer touch-none border-b border-line" data-test="strip-scrub" @pointerdown="scrub" @pointermove="scrub" />
     <div
       v-for="block in seen"

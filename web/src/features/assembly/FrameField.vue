@@ -6,12 +6,17 @@ const props = defineProps<{ label: string; value: number; about?: string; suffix
 const emit = defineEmits<{ set: [value: number] }>()
 const BIG = 10 // steps, with Shift
 const text = ref('')
-watch(() => props.value, (now) => (text.value = String(now)), { immediate: true })
+let sent: number | null = null // and not answered yet
+function follow() {
+  sent = null
+  text.value = String(props.value)
+}
+watch(() => props.value, follow, { immediate: true })
 
 function enter() {
   const value = Number(text.value.replace(',', '.'))
   if (text.value.trim() === '' || !Number.isFinite(value)) text.value = String(props.value)
-  else if (value !== props.value) emit('set', value)
+  else if (value !== props.value && value !== sent) emit('set', (sent = value))
 }
 function leave(event: KeyboardEvent) {
   text.value = String(props.value)
@@ -19,7 +24,7 @@ function leave(event: KeyboardEvent) {
 }
 function key(event: KeyboardEvent) {
   const way = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
-  if (event.key === 'Enter') enter()
+  if (event.key === 'Enter') (event.target as HTMLElement).blur() // which enters it
   else if (event.key === 'Escape') leave(event)
   else if (way) emit('set', props.value + way * (props.step ?? 1) * (event.shiftKey ? BIG : 1))
   else return
@@ -29,6 +34,6 @@ function key(event: KeyboardEvent) {
 
 <template>
   <label class="flex items-center gap-1 whitespace-nowrap text-dim" :title="about">
-    {{ label }}<input v-model="text" class="field w-14 px-1 py-0 text-right text-xs select-text" inputmode="numeric" :aria-label="label" @keydown.stop="key" @blur="enter" /><span v-if="suffix" class="text-faint">{{ suffix }}</span>
+    {{ label }}<input v-model="text" class="field w-14 px-1 py-0 text-right text-xs select-text" inputmode="numeric" :aria-label="label" @focus="follow" @keydown.stop="key" @blur="enter" /><span v-if="suffix" class="text-faint">{{ suffix }}</span>
   </label>
 </template>

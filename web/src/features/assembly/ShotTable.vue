@@ -11,7 +11,7 @@ import { useAssembly } from './useAssembly'
 const cut = useCut()
 const assembly = useAssembly()
 const ROW = 22 // pixels
-const COLUMNS = 'grid-cols-[40px_minmax(70px,1fr)_minmax(110px,1.7fr)_minmax(90px,1fr)_176px_88px_52px_56px_92px_72px]'
+const COLUMNS = 'grid-cols-[28px_minmax(50px,1fr)_minmax(80px,1.4fr)_minmax(98px,1fr)_154px_74px_42px_44px_76px_52px]'
 const list = ref<HTMLElement>()
 const { height } = useElementSize(list)
 const scroll = ref(0)
@@ -42,7 +42,7 @@ function click(shot: Shot, event: MouseEvent) {
 
 const source = (shot: Shot) => (shot.clip.status === 'black' ? '' : `${sourceClock(shot, shot.record_in, cut.rate)} – ${sourceClock(shot, shot.record_in + shot.length - 1, cut.rate)}`)
 const begins = (shot: Shot) => (shot.dissolve ? `${shot.wipe ? `wipe ${shot.wipe}` : 'dissolve'} ${shot.dissolve}` : 'cut')
-const link = (shot: Shot) => (shot.clip.status === 'missing' ? 'missing' : shot.clip.status === 'black' ? '' : (shot.link ?? 'put in here'))
+const link = (shot: Shot) => (shot.clip.status === 'missing' ? 'missing' : shot.clip.status === 'black' ? '' : (shot.link ?? 'put in'))
 </script>
 
 <template>

@@ -33,14 +33,15 @@ export const useAssembly = defineStore('assembly', () => {
     recipes.kept(answer.project)
   }
 
-  /** Does something, and goes to a frame or shot then. */
+  /** Does something, and goes to a frame or shot then, one after another. */
   function hand(operation: string, values: Record<string, unknown>, then?: () => void): Promise<void> {
+    const at = cut.frame
     return (sending = sending.then(async () => {
       const id = cut.cut?.id
       if (!id) return
       try {
         await take(await sendJson<Placed>('POST', `/cuts/${id}/assembly`, { operation, edition: cut.cut?.edition, ...values }))
-        then?.()
+        if (cut.frame === at) then?.() // whoever has gone elsewhere meanwhile stays there
       } catch (error) {
         notices.trouble(error)
         if (error instanceof ApiError && error.status === 409) await cut.reload()
