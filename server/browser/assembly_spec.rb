@@ -126,7 +126,7 @@ RSpec.describe "Assembly" do
     find("[role=option]", text: "salt_lantern.mov").click
     click_button "Find where they differ"
     expect(page).to have_css("[data-test=agrees]", text: "No shot differs, and both are as long", wait: 90)
-    find("[data-row='#{shots[3].id}']").click
+    find("[data-row='#{shots[2].id}']").click
     press([:shift, "d"], [:shift, "d"], [:shift, "d"], [:shift, "d"])
     click_button "Find where they differ"
     expect(page).to have_css("[data-test=disagreement]", text: "the programme shows frames 4 earlier", wait: 90)

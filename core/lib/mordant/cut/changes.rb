@@ -28,8 +28,8 @@ module Mordant
       # @raise [MediaError]
       def of(path)
         found, held, first = [], [], 0
-        Thumbs.each(path) do |thumb|
-          held << thumb
+        Thumbs.each(path) do |thumb, known|
+          held << [thumb, known]
           next if held.size < PART + 2 * AROUND
 
           found.concat(part(held, first, last: false))
@@ -41,19 +41,25 @@ module Mordant
         once(found)
       end
 
-      # @param thumbs [Array<Numo::UInt8>]
+      # @param thumbs [Array<Array(Numo::UInt8, Boolean)>] and whether each was decoded
       # @param first [Integer] frame of the programme that the first of them is
       # @return [Array<Change>] that begin in the part, without what surrounds it
       def part(thumbs, first, last:)
-        pictures = Pictures.new(thumbs)
-        gradual = Gradual.new(pictures)
-        hard = Hard.new(pictures).frames
-        slow = gradual.changes(hard)
+        hard = hard(thumbs)
+        slow = Gradual.new(Pictures.new(thumbs.map(&:first))).changes(hard)
         cuts = hard.reject { |frame| slow.any? { |change| frame.between?(change.frame, change.over) } }.map { |frame| Change.new(frame:, kind: "cut", length: 0) }
         from = first.zero? ? 0 : AROUND
         upto = last ? thumbs.size : PART + AROUND
         (cuts + slow).select { |change| change.frame >= from && change.frame < upto }.sort_by(&:frame)
           .map { |change| Change.new(frame: change.frame + first, kind: change.kind, length: change.length) }
+      end
+
+      # Looked for in what was decoded alone.
+      #
+      # @return [Array<Integer>]
+      def hard(thumbs)
+        known = thumbs.each_index.select { |frame| thumbs[frame].last }
+        Hard.new(Pictures.new(known.map { |frame| thumbs[frame].first }), pace: thumbs.size.fdiv(known.size)).frames.map { |at| known[at] }
       end
 
       # What two parts have found of the same change is one.

@@ -45,3 +45,29 @@ RSpec.describe Mordant::Cut::Changes, :folder do
     expect { described_class.of(File.join(@folder, "x.mp4")) }.to raise_error(Mordant::MediaError, /x\.mp4/)
   end
 end
+
+RSpec.describe Mordant::Cut::Changes::Thumbs, :folder do
+  # Each frame with whether it was decoded.
+  def frames(path) = [].tap { |list| described_class.each(path) { |thumb, known| list << [thumb, known] } }
+
+  it "decodes what others lean on, of a large video, and puts the rest on a line between" do
+    path = File.join(@folder, "large.mp4")
+    system("ffmpeg", "-v", "error", "-y", "-f", "lavfi", "-i", "mandelbrot=s=1920x1080:r=24,trim=end_frame=30", "-c:v", "libx264", "-preset", "ultrafast", "-bf", "3", "-b_strategy", "0", "-pix_fmt", "yuv420p", path, exception: true)
+    some = frames(path)
+    stub_const("#{described_class}::LARGE", Float::INFINITY)
+    all = frames(path)
+    expect([some.size, all.size, all.map(&:last).uniq]).to eq([30, 30, [true]])
+    known = some.each_index.select { |frame| some[frame].last }
+    expect(known.size).to be_between(6, 15)
+    expect(known.map { |frame| (Numo::SFloat.cast(some[frame].first) - Numo::SFloat.cast(all[frame].first)).abs.mean }.max).to be < 1.5
+    a, b = known[1..].each_cons(2).find { |from, to| to - from > 1 }
+    middle = (Numo::SFloat.cast(some[a].first) * (b - a - 1) + Numo::SFloat.cast(some[b].first)) / (b - a)
+    expect((Numo::SFloat.cast(some[a + 1].first) - middle).abs.max).to be <= 1
+  end
+
+  it "decodes all where frames lean on each other over larger gaps" do
+    path = File.join(@folder, "gaps.mp4")
+    system("ffmpeg", "-v", "error", "-y", "-f", "lavfi", "-i", "testsrc2=s=1920x1080:r=24,trim=end_frame=30", "-c:v", "libx264", "-preset", "ultrafast", "-bf", "15", "-b_strategy", "0", "-pix_fmt", "yuv420p", path, exception: true)
+    expect(frames(path).then { |list| [list.size, list.drop(1).map(&:last).uniq] }).to eq([30, [true]])
+  end
+end

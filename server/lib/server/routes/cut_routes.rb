@@ -14,7 +14,7 @@ module Server
         body = body_json
         cut.begin_at(body["start"]) if body.key?("start") || !body.key?("reference")
         cut.lay(body["reference"]) if body.key?("reference")
-        answer(cut.reload.to_h.slice(:id, :start, :start_frames, :drop, :reference, :project))
+        answer(cut.reload.to_h.slice(:id, :edition, :start, :start_frames, :drop, :reference, :project))
       end
 
       # The record frame of a timecode somebody typed: of the cut, or of the source of a shot.

@@ -24,6 +24,7 @@ module Mordant
         BUSIER = 1.35 # times the mean step of both sides
         BESIDE = 9 # frames of a side
         BESIDE_LINE = 0.05 # of the distance, that pictures may then be beside it
+        EVERY = 3 # frames between lines that are tried first
         REACH = 14 # frames beyond its ends that shares are looked at in
 
         Found = Struct.new(:start, :length, :off, keyword_init: true) do
@@ -83,9 +84,7 @@ module Mordant
           from, upto = reach(one.start - 1, -1), reach(one.over, 1)
           a, b = [one.start - 3, from].max, [one.over + 2, upto].min
           shares = shares(from..upto, a, b) or return
-          tried = fits(one, from, upto)
-          offs = beside(shares, from, tried)
-          fit, off = tried[offs.min_index], offs.min
+          fit, off = fitted(one, shares, from, upto)
           ends = [fit[0] - 1, fit[0] + fit[1]].map { |frame| frame.clamp(0, @pictures.count - 1) }
           same = @pictures.spread(ends[0]) > PLAIN && @pictures.spread(ends[1]) > PLAIN && @pictures.alike(*ends) > ALIKE
           found = Found.new(start: fit[0], length: fit[1], off:)
@@ -119,10 +118,18 @@ module Mordant
 
         def plain?(frame) = frame.between?(0, @pictures.count - 1) && @pictures.spread(frame) < PLAIN
 
-        def fits(one, from, upto)
-          starts = (one.start - REACH)..(one.start + one.length / 2 + 4)
-          starts.flat_map { |start| ((one.over - one.length / 2 - 4)..(one.over + REACH)).map { |over| [start, over - start] } }
-            .select { |start, length| length.positive? && start > from && start + length <= upto }.then { |all| all.empty? ? [[one.start, one.length]] : all }
+        # The line that is nearest: first among some, then about the best of those.
+        #
+        # @return [Array(Array(Integer, Integer), Float)] start and length, and how far shares are beside it
+        def fitted(one, shares, from, upto)
+          best = lambda do |starts, overs|
+            tried = starts.flat_map { |start| overs.map { |over| [start, over - start] } }.select { |start, length| length.positive? && start > from && start + length <= upto }
+            tried = [[one.start, one.length]] if tried.empty?
+            offs = beside(shares, from, tried)
+            [tried[offs.min_index], offs.min]
+          end
+          (start, length), = best[((one.start - REACH)..(one.start + one.length / 2 + 4)).step(EVERY), ((one.over - one.length / 2 - 4)..(one.over + REACH)).step(EVERY)]
+          best[((start - EVERY + 1)..(start + EVERY - 1)), ((start + length - EVERY + 1)..(start + length + EVERY - 1))]
         end
 
         # @return [Numo::DFloat, nil] how much of the way from picture a to picture b
