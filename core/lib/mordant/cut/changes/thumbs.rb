@@ -20,12 +20,12 @@ module Mordant
         # @yieldparam thumb [Numo::UInt8] [SIZE] red, green, blue, pixel by pixel
         # @yieldparam known [Boolean] it was decoded
         # @raise [MediaError]
-        def each(path, &)
+        def each(path)
           probe = Media::Probe.new(path)
           facts = probe.facts
           large = facts.width * facts.height >= LARGE && probe.index.seekable? && !probe.index.intra?
-          done = large ? sparse(path, probe.index, &) : 0
-          whole(path, done, &block) if done
+          done = large ? sparse(path, probe.index) { |thumb, known| yield thumb, known } : 0
+          whole(path, done) { |thumb, known| yield thumb, known } if done
         end
 
         # @param from [Integer] the first frame that is wanted
