@@ -11,7 +11,8 @@ RSpec.describe Mordant::Grade::Keys do
 
   def exposure(frame) = moving.at(frame).entries.first.step.exposure
 
-  it "goes straight from one to the next, and stands still outside of them" do
+  it "goes straight from one to the next, and stands still outside of them, before the first frame too" do
+    expect(recipe([key(-4, exposure: 0.0), key(4, exposure: 0.8)]).at(0).entries.first.step.exposure).to be_within(1e-9).of(0.4)
     expect([0, 10, 12, 20, 21, 500].map { |frame| exposure(frame).round(6) }).to eq([0.0, 0.0, 0.2, 1.0, -1.0, -1.0])
     expect(moving.at(15).entries.first.step.offset.first).to be_within(1e-9).of(0.05)
     expect(moving.at(15)).not_to be_moving

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+require_relative "spec_helper"
+
+RSpec.describe "A production made before cuts could be mended" do
+  around { |example| Dir.mktmpdir { |folder| example.run if (@folder = File.realpath(folder)) } }
+
+  before { ActiveRecord::Migration.verbose = false }
+
+  after { migrate(:up) unless Server::Cut.column_names.include?("edition") }
+
+  def migrate(way)
+    require File.join(Server::ROOT, "server/migrations/017_make_cuts")
+    MakeCuts.new.migrate(way)
+    [Server::Cut, Server::Shot, Server::Clip, Server::Order, Server::Revision].each(&:reset_column_information)
+  end
+
+  def pictures(cut)
+    screen = Server::Screens.of(cut.project, nil)
+    (0...14).map { |frame| Server::Pictures::Desk.current.picture(Server::Pictures::Wish.new(cut:, frame:, screen:)).last.rgb.to_binary }
+  end
+
+  it "opens with the same frames, and its clips stay stretched" do
+    cut = Studio.cut(@folder)
+    cut.project.update!(width: 64, height: 48)
+    keys = [[0, 0.0], [7, 1.4]].map { |frame, stops| {"frame" => frame, "parameters" => {"exposure" => stops}} }
+    cut.shots.each { |shot| shot.recipe.accept(revision: 0, words: "x", document: {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {}, "keys" => keys}]}) }
+    Server::Clip.update_all(fit: "stretch")
+    before = pictures(Server::Cut.find(cut.id))
+    migrate(:down)
+    migrate(:up)
+    after = Server::Cut.find(cut.id)
+    expect(pictures(after)).to eq(before)
+    expect(after.shots.map { |shot| [shot.speed, shot.clock, shot.wipe, shot.clip.fit] }).to eq([[1.0, 0, nil, "stretch"]] * 2)
+    expect(Server::Change.undo(after.project.reload).first.words).to eq("x")
+  end
+end
