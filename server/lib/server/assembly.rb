@@ -6,9 +6,11 @@ module Server
   class Assembly
     # What a row of the history holds of a shot, in this order.
     ROW = %w[id clip_id source_in phase length speed dissolve wipe clock link].freeze
+    TOLD = %i[source_in phase length speed dissolve wipe clock].freeze
     PLACING = "UPDATE shots SET position = row.position, record_in = row.record_in, clip_id = row.clip_id, source_in = row.source_in, phase = row.phase, length = row.length, speed = row.speed, " \
               "dissolve = row.dissolve, wipe = row.wipe, clock = row.clock, link = row.link FROM jsonb_to_recordset(?::jsonb) AS row(id bigint, position int, record_in int, clip_id bigint, source_in int, " \
-              "phase float, length int, speed float, dissolve int, wipe int, clock int, link text) WHERE shots.id = row.id AND shots.cut_id = ?"
+              "phase float, length int, speed float, dissolve int, wipe int, clock int, link text) WHERE shots.id = row.id AND shots.cut_id = ? AND (shots.position, shots.record_in, shots.clip_id, shots.source_in, " \
+              "shots.phase, shots.length, shots.speed, shots.dissolve, shots.wipe, shots.clock, shots.link) IS DISTINCT FROM (row.position, row.record_in, row.clip_id, row.source_in, row.phase, row.length, row.speed, row.dissolve, row.wipe, row.clock, row.link)"
 
     class << self
       # @param cut [Cut]
@@ -17,9 +19,9 @@ module Server
 
       # @return [Array<Hash>] where each shot stands, for JSON
       def told(cut)
-        cut.shots.includes(clip: :project).map do |shot|
-          place = shot.place
-          {id: shot.id, clip: shot.clip_id, link: shot.link, head: place.head, tail: place.tail, **place.to_h.slice(:source_in, :phase, :length, :speed, :dissolve, :wipe, :clock)}
+        links = cut.shots.pluck(:id, :link).to_h
+        cut.timeline.shots.map do |place|
+          {id: place.key, clip: place.clip, link: links[place.key], head: place.head, tail: place.tail, **TOLD.to_h { |name| [name, place[name]] }}
         end
       end
 
@@ -30,15 +32,21 @@ module Server
       # @param rows [Array<Array>] of ROW
       # @raise [Mordant::ParameterError] of frames that a clip does not have
       def place(cut, rows)
-        rows = Slates.filled(cut.project, rows.map { |values| ROW.zip(values).to_h })
-        frames = Clip.where(id: rows.map { |row| row["clip_id"] }.uniq).pluck(:id, :frames).to_h
-        shots = Mordant::Cut::Edit.healed(rows.map { |row| shot(row, frames) }).shots
-        placed = rows.zip(shots).each_with_index.map { |(row, shot), position| row.merge("position" => position, "record_in" => shot.record_in, "dissolve" => shot.dissolve, "wipe" => shot.wipe) }
-        Shot.where(cut:).where.not(id: placed.map { |row| row["id"] }).update_all(position: nil)
+        wanted = rows.map { |values| ROW.zip(values).to_h }
+        found = Slates.filled(cut.project, wanted)
+        found = healed(found) unless found.equal?(wanted)
+        record = 0
+        placed = found.each_with_index.map { |row, position| row.merge("position" => position, "record_in" => record).tap { record += row["length"] } }
+        Shot.where(cut:).where.not(position: nil).where.not(id: placed.map { |row| row["id"] }).update_all(position: nil)
         Shot.connection.execute(Shot.sanitize_sql([PLACING, placed.to_json, cut.id]))
       end
 
       private
+
+      def healed(rows)
+        frames = Clip.where(id: rows.map { |row| row["clip_id"] }.uniq).pluck(:id, :frames).to_h
+        rows.zip(Mordant::Cut::Edit.healed(rows.map { |row| shot(row, frames) }).shots).map { |row, shot| row.merge("dissolve" => shot.dissolve, "wipe" => shot.wipe) }
+      end
 
       def shot(row, frames)
         Mordant::Cut::Timeline::Shot.new(key: row["id"], clip: row["clip_id"], clip_frames: frames.fetch(row["clip_id"]),

@@ -39,7 +39,7 @@ RSpec.describe Mordant::Grade::Keys do
     refused = ->(keys, path) { expect { recipe(keys) }.to raise_error(Mordant::ParameterError) { |e| expect(e.path).to eq(path) } }
     refused[[key(5), key(5)], "steps[0].keys"]
     refused[[key(5), key(4)], "steps[0].keys"]
-    refused[[key(-1)], "steps[0].keys"]
+    refused[[key(20_000_000)], "steps[0].keys"]
     refused[[{"frame" => 1.5, "parameters" => {}}], "steps[0].keys"]
     refused["x", "steps[0].keys"]
     refused[[key(0), key(1, exposure: 1e9)], "steps[0].keys[1].parameters.exposure"]

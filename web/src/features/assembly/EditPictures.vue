@@ -48,6 +48,8 @@ const sides = computed(() => [
   { name: 'before the edit', side: before.value },
   { name: 'after the edit', side: after.value },
 ])
+/** Slates, black and what stands still have handles without end. */
+const counted = (shot: Shot) => shot.clip.status === 'ready' && shot.speed !== 0
 const source = (side: Side) => sourceClock(side.shot, side.shot.record_in + side.offset, cut.rate)
 const edit = computed(() => (after.value ? clock(cut.start.frames + after.value.shot.record_in, cut.rate, cut.start.drop) : ''))
 const words = computed(() => {
@@ -78,8 +80,8 @@ const handles = computed(() => {
     </template>
     <div class="order-2 flex flex-col items-center justify-center gap-1 border-x border-line text-center text-xs text-dim">
       <span class="text-2xs text-faint">edit</span><span class="text-ink">{{ edit }}</span><span>{{ handles }}</span>
-      <span v-if="before" title="frames of handle after the shot before">{{ before.shot.clip.status === 'ready' ? `${before.shot.tail} ⟩` : '' }}</span>
-      <span v-if="after" title="frames of handle before the shot after">{{ after.shot.clip.status === 'ready' ? `⟨ ${after.shot.head}` : '' }}</span>
+      <span v-if="before" title="frames of handle after the shot before">{{ counted(before.shot) ? `${before.shot.tail} ⟩` : '' }}</span>
+      <span v-if="after" title="frames of handle before the shot after">{{ counted(after.shot) ? `⟨ ${after.shot.head}` : '' }}</span>
       <b class="h-4 font-medium text-weld" data-test="pulled">{{ words }}</b>
     </div>
   </div>

@@ -20,9 +20,11 @@ const PICTURED = 60 // pixels of a shot that has room for its picture
 const GRIP = 6 // pixels of an end
 const THRESHOLD = 4 // pixels before a press is a pull
 
-const zoom = ref(1) // 1: the whole cut
+const MOST_SEEN = 150 // shots; of a longer cut the strip shows a part
+
+const zoom = ref(1) // 1: the whole cut, or as much of it as can be told apart
 const left = ref(0) // pixels
-const whole = computed(() => width.value / Math.max(1, cut.length))
+const whole = computed(() => width.value / Math.max(1, cut.length * Math.min(1, MOST_SEEN / Math.max(1, cut.shots.length))))
 const scale = computed(() => Math.min(CLOSEST, whole.value * zoom.value))
 const blocks = computed(() => pulled(cut.shots, assembly.pull))
 const seen = computed(() => shown(blocks.value, left.value / scale.value, (left.value + width.value) / scale.value))
@@ -136,14 +138,14 @@ function scrub(event: PointerEvent) {
       <i class="absolute inset-y-0 left-0 cursor-col-resize" :style="{ width: `${Math.min(GRIP, (block.length * scale) / 4)}px` }" :class="block.shot.id === cut.shot?.id && assembly.end === 'head' ? 'bg-weld/60' : 'hover:bg-weld/30'" data-end="head" />
       <i class="absolute inset-y-0 right-0 cursor-col-resize" :style="{ width: `${Math.min(GRIP, (block.length * scale) / 4)}px` }" :class="block.shot.id === cut.shot?.id && assembly.end === 'tail' ? 'bg-weld/60' : 'hover:bg-weld/30'" data-end="tail" />
     </div>
-    <template v-if="open_ && open_.shot.clip.status !== 'black'">
+    <template v-if="open_ && open_.shot.clip.status === 'ready' && open_.shot.speed !== 0">
       <i class="absolute top-[94px] h-1 bg-walnut" :style="{ left: `${x(open_.first - open_.shot.head)}px`, width: `${open_.shot.head * scale}px` }" :title="`${open_.shot.head} frames of handle before`" data-test="handle-head" />
       <i class="absolute top-[94px] h-1 bg-ink/60" :style="{ left: `${x(open_.first)}px`, width: `${open_.length * scale}px` }" />
       <i class="absolute top-[94px] h-1 bg-walnut" :style="{ left: `${x(open_.first + open_.length)}px`, width: `${open_.shot.tail * scale}px` }" :title="`${open_.shot.tail} frames of handle after`" data-test="handle-tail" />
     </template>
     <i v-if="dropAt !== null" class="pointer-events-none absolute top-5 h-[70px] w-0.5 bg-ink" :style="{ left: `${x(dropAt)}px` }" />
     <i class="pointer-events-none absolute inset-y-0 w-px bg-weld" :style="{ left: `${x(cut.frame + 0.5)}px` }" />
-    <div v-if="zoom > 1.01" class="absolute inset-x-0 bottom-0 h-2 bg-pane" @pointerdown="scrollTo(($event.offsetX / width) * cut.length * scale - width / 2)"><i class="pointer-events-none absolute inset-y-0 bg-line" :style="{ left: `${(left / (cut.length * scale)) * 100}%`, width: `${(width / (cut.length * scale)) * 100}%` }" /></div>
+    <div v-if="cut.length * scale > width + 1" class="absolute inset-x-0 bottom-0 h-2 bg-pane" @pointerdown="scrollTo(($event.offsetX / width) * cut.length * scale - width / 2)"><i class="pointer-events-none absolute inset-y-0 bg-line" :style="{ left: `${(left / (cut.length * scale)) * 100}%`, width: `${(width / (cut.length * scale)) * 100}%` }" /></div>
   </div>
 </template>
 

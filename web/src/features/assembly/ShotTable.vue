@@ -41,7 +41,9 @@ function click(shot: Shot, event: MouseEvent) {
 }
 
 const source = (shot: Shot) => (shot.clip.status === 'black' ? '' : `${sourceClock(shot, shot.record_in, cut.rate)} – ${sourceClock(shot, shot.record_in + shot.length - 1, cut.rate)}`)
-const begins = (shot: Shot) => (shot.dissolve ? `${shot.wipe ? `wipe ${shot.wipe}` : 'dissolve'} ${shot.dissolve}` : 'cut')
+const begins = (shot: Shot) => (shot.dissolve ? (shot.wipe ? `wipe ${shot.wipe}, ${shot.dissolve} f` : `dissolve ${shot.dissolve} f`) : 'cut')
+/** What stands still has no end of them. */
+const handles = (shot: Shot) => (shot.clip.status !== 'ready' || shot.speed === 0 ? '' : `${shot.head} · ${shot.tail}`)
 const link = (shot: Shot) => (shot.clip.status === 'missing' ? 'missing' : shot.clip.status === 'black' ? '' : (shot.link ?? 'put in'))
 </script>
 
@@ -73,7 +75,7 @@ const link = (shot: Shot) => (shot.clip.status === 'missing' ? 'missing' : shot.
           <span class="text-right">{{ shot.length }}</span>
           <span class="text-right" :class="shot.speed === 1 ? 'text-faint' : ''">{{ Math.round(shot.speed * 100) }} %</span>
           <span class="truncate" :class="shot.dissolve ? '' : 'text-faint'">{{ begins(shot) }}</span>
-          <span class="text-right">{{ shot.clip.status === 'ready' ? `${shot.head} · ${shot.tail}` : '' }}</span>
+          <span class="text-right">{{ handles(shot) }}</span>
         </div>
       </div>
     </div>
