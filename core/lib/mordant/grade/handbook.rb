@@ -24,7 +24,7 @@ module Mordant
         | `strength` | how much of its change is kept, 0 to 1; 1 where it is left out |
         | `braid` | a text; neighbours with the same one take the same input, and their changes are added. Pixel steps only |
         | `parameters` | an object; what is left out is neutral |
-        | `keys` | a list of `{"frame", "parameters"}`, frames rising from the first one of what owns the step (the shot, the wash; at the command line the first frame). Between two, numbers go straight from one to the other |
+        | `keys` | a list of `{"frame", "parameters"}`, frames rising, counted from the first one of what owned the step when they were made (the shot, the wash; at the command line the first frame); below 0 lies what a shot was given at its front since. Between two, numbers go straight from one to the other |
         | `matte` | what of the picture it acts on, see *Mattes* |
 
         At most %<most>d steps. NaN, infinity, unknown keys and values out of range are refused with their path, such as
