@@ -152,6 +152,7 @@ RSpec.describe "flat programmes", type: :request do
     expect(last_response.status).to eq(202)
     work_off
     call(:get, "/errands/#{json["id"]}")
+    expect([json["status"], json["count"]]).to eq(["done", 100])
     expect([json["status"], json["result"]]).to eq(["done", {"shots" => 3, "kinds" => {"cut" => 2}}])
     call(:get, "/cuts/#{cut}")
     expect(json["shots"].map { |one| one.values_at("name", "source_in", "length") }).to eq([["1", 0, 40], ["2", 40, 30], ["3", 70, 30]])

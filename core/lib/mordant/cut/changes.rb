@@ -17,6 +17,7 @@ module Mordant
       end
 
       PART = 1200 # frames looked at together
+      TOLD = 48 # frames after which it is told how far it is
       # Frames before and after a part that are looked at with it: a change and what surrounds it.
       AROUND = 160
 
@@ -30,12 +31,12 @@ module Mordant
         found, held, first = [], [], 0
         Thumbs.each(path) do |thumb, known|
           held << [thumb, known]
+          yield first + held.size if block_given? && (held.size % TOLD).zero?
           next if held.size < PART + 2 * AROUND
 
           found.concat(part(held, first, last: false))
           held = held.drop(PART)
           first += PART
-          yield first if block_given?
         end
         found.concat(part(held, first, last: true)) if held.any?
         once(found)

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import TimecodeField from '../cut/TimecodeField.vue'
+import { clock } from '../cut/timecode'
 import { useCut } from '../cut/useCut'
 import ChoiceList from '../shell/ChoiceList.vue'
 import FrameField from './FrameField.vue'
@@ -25,7 +27,12 @@ const button = 'hover:text-ink disabled:text-faint'
 
 <template>
   <div v-if="shot" class="flex flex-wrap items-center gap-x-3 gap-y-1 bg-pane px-3 py-1.5 text-xs text-dim" role="group" aria-label="hands">
+    <TimecodeField :text="clock(cut.start.frames + cut.frame, cut.rate, cut.start.drop)" label="rec" about="timecode of the cut" @typed="cut.goTo({ record: $event })" />
     <b class="max-w-40 truncate font-medium text-ink" data-test="who">{{ who }}</b>
+    <FrameField label="no." :value="cut.shotIndex + 1" about="its place in the cut; another one moves it there" @set="assembly.moveTo($event)" />
+    <FrameField label="front" :value="0" by about="frames off its front, below 0 on to it" @set="assembly.trim(shot, 'head', $event)" />
+    <FrameField label="end" :value="0" by about="frames on to its end, below 0 off it" @set="assembly.trim(shot, 'tail', -$event)" />
+    <FrameField v-if="!first" label="edit" :value="0" by about="the edit before it by so many frames; the shots beside it give and take" @set="assembly.roll(shot, $event)" />
     <FrameField label="source in" :value="shot.source_in" about="frame of the clip that its first one shows; another one slips it" @set="assembly.slip(shot, $event - shot.source_in)" />
     <FrameField label="length" :value="shot.length" suffix="f" about="frames; taken or given at its end" @set="assembly.length(shot, $event)" />
     <FrameField label="speed" :value="Number((shot.speed * 100).toFixed(2))" suffix="%" :step="5" about="100: as shot, below 0 backwards, 0 stands still" @set="assembly.speed(shot, $event / 100)" />

@@ -47,6 +47,7 @@ async function fill(slate: Clip, clip: string | null, from?: number) {
       <p v-if="cut.shot.clip.other_shape" class="text-weld">another shape than the project's; it is {{ { inside: 'shown whole, with bars', fill: 'filled, edges cut off', stretch: 'stretched' }[cut.shot.clip.fit] }} (Intake)</p>
       <ChoiceList v-if="cut.shot.clip.status === 'ready'" label="link this shot to another clip" look="flat" :groups="groups" :model-value="null" @update:model-value="$event && assembly.hand('link', { shot: cut.shot.id, clip: Number($event) })"><span class="text-dim hover:text-ink">link it to another clip, same timecode ▾</span></ChoiceList>
     </section>
+    <ChoiceList label="put a clip in" look="field" :groups="groups" :model-value="null" @update:model-value="$event && assembly.insert(Number($event))">put a clip in before {{ cut.shot?.name }}…</ChoiceList>
     <section class="space-y-3 border-t border-line pt-3">
       <h3 class="caption">missing</h3>
       <p v-if="slates.length === 0" class="text-dim">Nothing is missing in this cut.</p>

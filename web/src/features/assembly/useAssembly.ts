@@ -88,6 +88,13 @@ export const useAssembly = defineStore('assembly', () => {
     if (way < 0 ? target : cut.indexOf(last) < cut.shots.length - 1) void move(target?.id ?? null, shots)
   }
 
+  /** To a place of the cut, counted from 1. */
+  function moveTo(place: number) {
+    const shots = chosen.value
+    const others = cut.shots.filter((shot) => !shots.includes(shot))
+    if (shots.length > 0 && others.length > 0) void move(others[Math.max(0, Math.round(place) - 1)]?.id ?? null, shots)
+  }
+
   /** The edge a key nudges: the open shot's front or end. */
   function nudge(by: number, rolling = false) {
     const shot = cut.shot
@@ -118,6 +125,7 @@ export const useAssembly = defineStore('assembly', () => {
     slip,
     move,
     step,
+    moveTo,
     nudge,
     trimHere,
     release,
@@ -128,6 +136,8 @@ export const useAssembly = defineStore('assembly', () => {
     transition: (shot: Shot, length: number, wipe: number | null) => hand('transition', { shot: shot.id, length, ...(wipe ? { wipe } : {}) }, stay(shot.id)),
     length: (shot: Shot, length: number) => hand('length', { shot: shot.id, length }, stay(shot.id)),
     speed: (shot: Shot, speed: number) => hand('speed', { shot: shot.id, speed }, stay(shot.id)),
+    /** A clip whole, before the open shot. */
+    insert: (clip: number) => hand('insert', { clip, ...(cut.shot ? { before: cut.shot.id } : {}) }),
     callBack: (one: AtticShot) => hand('insert', { attic: one.id, ...(cut.shot ? { before: cut.shot.id } : {}) }, stay(one.id)),
     async loadAttic() {
       if (cut.cut) attic.value = await getJson<AtticShot[]>(`/cuts/${cut.cut.id}/attic`).catch((error: unknown) => (notices.trouble(error), []))

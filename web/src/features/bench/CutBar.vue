@@ -2,7 +2,7 @@
 import type { Shot } from '@/api/cut'
 import { computed, ref } from 'vue'
 import CutStart from './CutStart.vue'
-import TimecodeField from './TimecodeField.vue'
+import TimecodeField from '../cut/TimecodeField.vue'
 import { clock, sourceClock } from '../cut/timecode'
 
 const props = defineProps<{
