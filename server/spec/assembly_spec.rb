@@ -67,6 +67,10 @@ RSpec.describe "the Assembly room", type: :request do
     hand("delete", shots: [parts[1]["id"]])
     call(:get, "/cuts/#{cut.id}/attic")
     expect(json.map { |shot| shot.values_at("name", "steps") }).to eq([["one.2", 1]])
+    3.times { call(:post, "/projects/#{cut.project_id}/undo") }
+    call(:get, "/cuts/#{cut.id}/attic")
+    expect(json).to eq([]) # of a split that was taken back nothing is left there
+    3.times { call(:post, "/projects/#{cut.project_id}/redo") }
     hand("insert", attic: parts[1]["id"])
     expect(pixels(json["length"] - 1)).to eq(whole[7])
     expect(Server::Shot.find(one.id).stand("poster", 0)).to be_truthy

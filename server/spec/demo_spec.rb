@@ -23,6 +23,20 @@ RSpec.describe Server::Demo do
     expect(events.last).to match(/D    012 .*01:00:19:18 01:00:21:22/)
   end
 
+  it "has lists of itself in two formats, and a second version that differs as it says" do
+    project = described_class.load
+    cut = project.cuts.first
+    list = ->(name) { {"list" => {"name" => name, "text" => File.read(File.join(described_class::FOLDER, name))}} }
+    %w[salt_lantern.edl salt_lantern.otio].each do |name|
+      expect(Server::Conforming.new(project, list[name]).recut(cut).differences.map(&:kind).uniq).to eq(["kept"]), name
+    end
+    truth = JSON.parse(File.read(File.join(described_class::FOLDER, "edit.json")))["second"]
+    names = cut.shots.pluck(:id, :name).to_h
+    found = Server::Conforming.new(project, list["salt_lantern_2.edl"]).recut(cut).differences.group_by(&:kind)
+    expect(%w[trimmed moved gone].to_h { |kind| [kind, found[kind].map { |one| names[one.before.key] }] }).to eq(truth.slice("trimmed", "moved", "gone"))
+    expect(found["new"].map { |one| {"clip" => Server::Clip.find(one.after.clip).take, "in" => one.after.source_in, "for" => one.after.length} }).to eq(truth["new"])
+  end
+
   it "has a second camera in every scene, and two encodings or more" do
     cameras = manifest["shots"].group_by { |shot| shot["scene"] }.transform_values { |shots| shots.map { |shot| shot["camera"] }.uniq.size }
     expect(cameras.values).to all(be >= 2)

@@ -52,26 +52,35 @@ RSpec.describe "the way back to the edit", type: :request do
     expect(nearest.each_with_index.map { |(index, _), frame| ours[index] == ours[frame] }).to all(be(true)), nearest.inspect
   end
 
-  %w[edl otio].each do |format|
-    it "hands shots over with handles, and an #{format.upcase} that relinks to them with its transitions" do
-      two = cut.shots.last
-      hand("transition", shot: two.id, length: 3, wipe: 1)
-      hand("speed", shot: two.id, speed: 0.5)
-      back = conformed(delivered(shots: cut.shots.map(&:id), handles: 3), format)
-      expect(back.shots.map { |shot| shot.to_h.values_at(:record_in, :length, :dissolve, :wipe, :speed, :link) }).to eq([[0, 8, 0, nil, 1.0, "reel and timecode"], [8, 6, 3, 1, 1.0, "reel and timecode"]])
+  formats = %w[edl otio]
+
+  it "hands shots over with handles, and lists that relink to them with their transitions" do
+    two = cut.shots.last
+    hand("transition", shot: two.id, length: 3, wipe: 1)
+    hand("speed", shot: two.id, speed: 0.5)
+    order = delivered(shots: cut.shots.map(&:id), handles: 3)
+    formats.each do |format|
+      back = conformed(order, format)
+      expect(back.shots.map { |shot| shot.to_h.values_at(:record_in, :length, :dissolve, :wipe, :speed, :link) }).to eq([[0, 8, 0, nil, 1.0, "reel and timecode"], [8, 6, 3, 1, 1.0, "reel and timecode"]]), format
       same_pictures(back)
     end
+  end
 
-    it "bakes transitions into shots if that was asked for, and the #{format.upcase} then cuts" do
-      back = conformed(delivered(shots: cut.shots.map(&:id), handles: 2, baked: true), format)
-      expect(back.shots.map { |shot| [shot.length, shot.dissolve] }).to eq([[8, 0], [6, 0]])
+  it "bakes transitions into shots if that was asked for, and lists then cut" do
+    order = delivered(shots: cut.shots.map(&:id), handles: 2, baked: true)
+    formats.each do |format|
+      back = conformed(order, format)
+      expect(back.shots.map { |shot| [shot.length, shot.dissolve] }).to eq([[8, 0], [6, 0]]), format
       same_pictures(back)
     end
+  end
 
-    it "hands the programme over, whose #{format.upcase} names it by record times, and nothing differs in length or sync" do
-      hand("delete", shots: [cut.shots.first.id], black: true)
-      back = conformed(delivered, format)
-      expect(back.shots.map { |shot| shot.to_h.values_at(:source_in, :length, :dissolve) }).to eq([[0, 8, 0], [8, 6, 0]])
+  it "hands the programme over, which lists name by record times, and nothing differs in length or sync" do
+    hand("delete", shots: [cut.shots.first.id], black: true)
+    order = delivered
+    formats.each do |format|
+      back = conformed(order, format)
+      expect(back.shots.map { |shot| shot.to_h.values_at(:source_in, :length, :dissolve) }).to eq([[0, 8, 0], [8, 6, 0]]), format
       same_pictures(back)
     end
   end

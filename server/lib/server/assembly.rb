@@ -145,7 +145,7 @@ module Server
         from, to = wash.from_shot_id, wash.to_shot_id
         next if [from, to].compact.all? { |id| places.key?(id) } && !split.key?(to) && (from.nil? || to.nil? || places[from] <= places[to])
 
-        stretch = before[(from ? before.index(from) : 0)..(to ? before.index(to) : -1)].to_a
+        stretch = before[(before.index(from) || 0)..(before.index(to) || -1)].to_a
         left = (stretch + split.slice(*stretch).values).filter_map { |id| places[id] }
         states[wash] = left.empty? ? {"laid" => false} : {"from_shot_id" => from && after[left.min], "to_shot_id" => to && after[left.max]}
       end

@@ -20,6 +20,18 @@ module Server
 
     private
 
-    def shots = @cut.attic.includes(:recipes, clip: :media_root).order(updated_at: :desc).reject { |shot| shot.clip.black? }.select { |shot| shot.recipes.size > 1 || shot.flag || shot.note.present? || shot.recipe.document["steps"].any? }
+    def shots
+      @cut.attic.includes(:recipes, clip: :media_root).order(updated_at: :desc).reject { |shot| shot.clip.black? || again?(shot) }
+        .select { |shot| shot.recipes.size > 1 || shot.flag || shot.note.present? || shot.recipe.document["steps"].any? }
+    end
+
+    # A part of a shot that is whole again, with the same grade.
+    def again?(shot)
+      (placed[shot.clip_id] || []).any? do |other|
+        other.source_in <= shot.source_in && other.source_in + other.length >= shot.source_in + shot.length && other.recipe.document == shot.recipe.document && other.recipes.size == shot.recipes.size
+      end
+    end
+
+    def placed = @placed ||= @cut.shots.includes(:recipes).group_by(&:clip_id)
   end
 end

@@ -38,6 +38,12 @@ RSpec.describe Mordant::Cut::Changes, :folder do
     expect(described_class.of(path).map(&:to_h)).to eq(whole) # however it is divided
   end
 
+  it "finds what is true of the demo's flat programme" do
+    truth = JSON.parse(File.read(File.join(Programmes::DEMO, "edit.json")))["programme"]
+    found = described_class.of(File.join(Programmes::DEMO, truth["file"])).map(&:to_h)
+    expect([share(truth["changes"], found), share(found, truth["changes"])]).to eq([1.0, 1.0]), found.inspect
+  end
+
   it "finds nothing in a still, and says of a file that is none what is wrong" do
     path = Programmes.new.add("1A", 30) { |_, frame| Numo::SFloat.new(Programmes::HEIGHT, Programmes::WIDTH, 3).fill(40 + frame) }.write(File.join(@folder, "grey.mp4"))
     expect(described_class.of(path)).to eq([])

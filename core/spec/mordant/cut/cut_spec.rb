@@ -67,11 +67,10 @@ end
 RSpec.describe Mordant::Cut::EDL do
   it "writes cuts and dissolves as CMX 3600 has them" do
     at = ->(text) { Mordant::Cut::Timecode.parse(text, Rational(24)) }
-    first = described_class::Event.new(reel: "H014", source_in: at["09:00:00:00"], source_out: at["09:00:02:00"], record_in: at["01:00:00:00"],
-      record_out: at["01:00:02:00"], clip_name: "one.mov", dissolve: 0)
-    second = described_class::Event.new(**first.to_h, reel: "a long reel name", record_in: at["01:00:02:00"], record_out: at["01:00:04:00"],
-      clip_name: "two.mov", dissolve: 12, before: first)
-    expect(described_class.write("TRY", [first, second])).to eq(<<~EDL)
+    first = Mordant::Cut::Written.new(reel: "H014", source_in: at["09:00:00:00"], record_in: at["01:00:00:00"], length: 48, name: "one.mov")
+    second = Mordant::Cut::Written.new(**first.to_h, reel: "a long reel name", record_in: at["01:00:02:00"], name: "two.mov", dissolve: 12)
+    third = Mordant::Cut::Written.new(**first.to_h, record_in: at["01:00:04:00"], wipe: 21, dissolve: 6, speed: -0.5)
+    expect(described_class.write("TRY", [first, second, third])).to eq(<<~EDL)
       TITLE: TRY
       FCM: NON-DROP FRAME
 
@@ -82,6 +81,13 @@ RSpec.describe Mordant::Cut::EDL do
       002  ALONGREE V     D    012 09:00:00:00 09:00:02:00 01:00:02:00 01:00:04:00
       * FROM CLIP NAME: one.mov
       * TO CLIP NAME: two.mov
+      * TO REEL: a long reel name
+
+      003  ALONGREE V     C        09:00:02:00 09:00:02:00 01:00:04:00 01:00:04:00
+      003  H014     V     W021 006 08:59:59:01 09:00:00:01 01:00:04:00 01:00:06:00
+      M2   H014             -12.0                09:00:00:00
+      * FROM CLIP NAME: two.mov
+      * TO CLIP NAME: one.mov
 
     EDL
   end
