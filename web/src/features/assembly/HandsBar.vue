@@ -40,7 +40,7 @@ const button = 'hover:text-ink disabled:text-faint'
       <ChoiceList label="how the shot begins" look="flat" opens="up" :groups="kinds" :model-value="kind" :disabled="first" @update:model-value="change">{{ shot.wipe ? `wipe ${shot.wipe}` : kind }} ▾</ChoiceList>
       <FrameField v-if="shot.dissolve" label="over" :value="shot.dissolve" suffix="f" about="frames of the transition, all after the edit" @set="assembly.transition(shot, $event, shot.wipe)" />
     </span>
-    <span class="flex items-center gap-3 border-l border-line pl-3">
+    <span class="flex items-center gap-3">
       <button :class="button" title="S: two shots of the same grade, at this frame" @click="assembly.split()">split</button>
       <button :class="button" title="U: with the next shot, where it goes on with the next frame" @click="assembly.join()">join</button>
       <button :class="button" title="Shift Q" @click="assembly.step(-1)">‹ move</button>

@@ -11,11 +11,13 @@ import ProgressBar from '../shell/ProgressBar.vue'
 import { useErrands } from '../shell/useErrands'
 import { useNotices } from '../shell/useNotices'
 import FrameField from './FrameField.vue'
+import { useAssembly } from './useAssembly'
 
 /** A flat programme: cut up at its shot changes, or laid under the cut to compare with. */
 const route = useRoute()
 const cut = useCut()
 const notices = useNotices()
+const assembly = useAssembly()
 const errands = useErrands(computed(() => route.params.project as string | undefined))
 const id = computed(() => cut.cut?.id ?? 0)
 const [cutting, comparing] = [errands.latest('changes', id), errands.latest('compare', id)]
@@ -43,10 +45,12 @@ const lay = (reference: { clip: number; offset?: number } | null) =>
   })
 const compare = () =>
   attempt(async () => {
+    await assembly.settled()
     found.value = await errands.run(`/cuts/${id.value}/comparisons`, {})
   })
 const cutUp = () =>
   attempt(async () => {
+    await assembly.settled()
     const { shots } = await errands.run<{ shots: number }>(`/cuts/${id.value}/changes`, { shot: cut.shot?.id })
     await cut.reload()
     notices.news(shots > 1 ? `${shots} shots; one undo takes it back` : 'no shot change was found')

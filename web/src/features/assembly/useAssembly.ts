@@ -119,6 +119,8 @@ export const useAssembly = defineStore('assembly', () => {
     chosen,
     attic,
     hand,
+    /** When what was done so far has been answered. */
+    settled: () => sending,
     take,
     trim,
     roll,
