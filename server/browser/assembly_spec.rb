@@ -67,7 +67,7 @@ RSpec.describe "Assembly" do
 
     # the missing footage arrives
     FileUtils.cp(File.join(Server::ROOT, "demo/media/heron/H016/H016_3B.mov"), @folder)
-    intake = Server::Intake.create!(project: @project, media_root: Server::MediaRoot.find_by!(path: File.realpath(MEDIA)), path: "day twelve")
+    intake = Server::Intake.create!(project: @project, media_root: Server::MediaRoot.find_by!(path: File.realpath(MEDIA)), path: "day twelve/H016_3B.mov")
     Server::IntakeJob.enqueue(intake.id)
     expect(page).to have_no_text("missing", wait: 60)
 

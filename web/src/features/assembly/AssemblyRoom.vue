@@ -32,6 +32,7 @@ const copies = useCopies()
 const strip = ref<InstanceType<typeof EditStrip>>()
 const panel = useStorage<'list' | 'links' | 'attic' | 'programme'>('mordant.assembly.panel', 'list')
 const opened = ref(false)
+let filled = false
 const inCut = computed(() => Boolean(route.params.cut))
 
 async function open() {
@@ -41,6 +42,7 @@ async function open() {
     if (inCut.value) await cut.open(String(route.params.cut))
     else await cut.openProject(String(route.params.project))
     opened.value = true
+    if (filled) await fillIn()
   } catch (error) {
     notices.trouble(error)
   }
@@ -52,9 +54,15 @@ watch(() => cut.cut?.id, () => (assembly.picked = []))
 /** What was taken in may have filled slates in. */
 useEvents(computed(() => route.params.project as string | undefined), {
   intake: ({ status }: { status: string }) => {
-    if (status === 'done' && opened.value && inCut.value && cut.shots.some((shot) => shot.clip.status === 'missing')) void cut.reload()
+    if (status !== 'done') return
+    if (opened.value) void fillIn()
+    else filled = true // while the cut is being read
   },
 })
+async function fillIn() {
+  filled = false
+  if (inCut.value && cut.shots.some((shot) => shot.clip.status === 'missing')) await cut.reload()
+}
 watch([() => cut.cut?.id, () => cut.cut?.edition, () => recipes.beyond], () => inCut.value && void assembly.loadAttic(), { immediate: true })
 
 const missing = computed(() => new Set(cut.shots.filter((shot) => shot.clip.status === 'missing').map((shot) => shot.clip.id)).size)

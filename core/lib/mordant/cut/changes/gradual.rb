@@ -14,7 +14,7 @@ module Mordant
         STEP = 0.5 # of it, in one frame
         INSIDE = [0.2, 0.35, 0.5, 0.65, 0.8].freeze # places on the line that are looked at
         EVEN = 0.05 # that shares may be beside their places, in the mean
-        SURE = 0.03 # of which much may happen around it as well
+        SURE = 0.04 # of which much may happen around it as well
         ALIKE = 0.85 # correlation of ends that are one shot in another light
         PLAIN = 0.02 # deviation of a picture of one colour
         TRIED = 8 # lines about the same place that are looked at closely
