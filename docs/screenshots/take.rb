@@ -108,6 +108,8 @@ PAGE.fill_in("note of the flag", with: "lamps too strong")
 PAGE.find("button[aria-label='flag orchil']").click
 sleep 2
 take("board")
+PAGE.click_button("none")
+PAGE.find("[aria-label='shot 1C']").click
 PAGE.click_link("Assembly")
 PAGE.find("[data-row]", text: /\A\d+\s*2B/).click
 PAGE.find("input[type=file][aria-label='cut list']", visible: :all).attach_file(File.expand_path("../../demo/salt_lantern_2.edl", __dir__))
@@ -115,8 +117,7 @@ PAGE.click_button("Compare with Cut 1")
 PAGE.find("[data-test=counts]")
 sleep 3
 take("assembly")
-PAGE.click_button("none")
-PAGE.find("[aria-label='shot 1C']").click
+PAGE.find("[data-row]", text: /\A\d+\s*1C/).click
 PAGE.click_link("Pairing")
 sleep 1
 PAGE.find("[role=option]", text: "1D").click

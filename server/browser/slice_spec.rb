@@ -117,7 +117,9 @@ RSpec.describe "From a folder to a delivered shot" do
 
   def deliver
     click_link "Dispatch"
+    expect(page).to have_css("[data-test=statement]") # what comes late moves what is below it
     click_button "+ output"
+    expect(page).to have_css("section[aria-label^=output]", count: 2)
     within(all("section[aria-label^=output]").last) do
       find("button[aria-label=format]").click
       find("[role=option]", text: "OpenEXR, half float").click
