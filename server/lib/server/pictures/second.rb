@@ -26,8 +26,15 @@ module Server
         other[:trial] = (wish.trial || {}).merge(Trial.read(document["trial"])) if document["trial"]
         other[:test] = nil if document.key?("frame")
         other[:still] = KeptPicture.of(document, path)
-        other.update(cut: Lone.programme(wish.cut, other[:frame] || wish.frame), source: true, test: nil) if document["programme"] == true
+        other.update(programme(wish, other[:frame] || wish.frame)) if document["programme"] == true
         wish.with(**other)
+      end
+
+      # A finished one is shown as it is; one in a camera's encoding as that is shown.
+      def programme(wish, frame)
+        lone = Lone.programme(wish.cut, frame)
+        scene = Mordant::Colour.encoding(wish.cut.reference_clip.source_encoding).scene?
+        scene ? {cut: lone, source: true, test: nil} : {still: ProgrammePicture.new(lone), test: nil}
       end
     end
   end
