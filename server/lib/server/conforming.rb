@@ -153,10 +153,8 @@ module Server
 
     # Slates say how much of them is wanted.
     def slates
-      @project.clips.where(status: "missing", filled_by_id: nil, id: conform.shots.map(&:clip)).each do |slate|
-        used = Slates.used(slate) or next
-        slate.update!(reason: "#{used.size} frames from #{slate.timecode(used.begin)}")
-      end
+      found = @project.clips.where(status: "missing", filled_by_id: nil, id: conform.shots.map(&:clip)).index_by(&:id)
+      Slates.used_of(found.values).each { |id, used| found[id].update!(reason: "#{used.size} frames from #{found[id].timecode(used.begin)}") }
     end
 
     def piece_name(piece)

@@ -49,9 +49,9 @@ module Server
       slates = project.clips.where(status: "missing", filled_by_id: nil).to_a
       return [] if slates.empty?
 
-      relinking = Relinking.new(project)
+      relinking, used = Relinking.new(project), used_of(slates)
       slates.select do |slate|
-        frames = used(slate) or next
+        frames = used[slate.id] or next
         found = relinking.link(asked(slate, frames))
         found.clip && fill(slate, found.clip, rule: found.rule)
       end
@@ -88,9 +88,14 @@ module Server
     end
 
     # @return [Range<Integer>, nil] frames of it that shots show
-    def used(slate)
-      ends = Shot.where(clip: slate).where.not(position: nil).includes(:clip).flat_map { |shot| shot.place.then { |place| [place.source_in, place.source_at(place.record_out - 1)] } }
-      ends.empty? ? nil : Range.new(*ends.minmax)
+    def used(slate) = used_of([slate])[slate.id]
+
+    # @param slates [Array<Clip>]
+    # @return [Hash{Integer => Range<Integer>}] frames of each that shots show, by its id; in one query
+    def used_of(slates)
+      Shot.where(clip: slates).where.not(position: nil).includes(:clip).group_by(&:clip_id).transform_values do |shots|
+        Range.new(*shots.flat_map { |shot| shot.place.then { |place| [place.source_in, place.source_at(place.record_out - 1)] } }.minmax)
+      end
     end
 
     # @return [Mordant::Cut::List::Event]

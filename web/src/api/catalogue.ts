@@ -42,6 +42,8 @@ export interface Catalogue {
   solids: Named[]
   /** Colours of flags. */
   flags: string[]
+  /** Patterns of wipes (SMPTE ST 258). */
+  wipes: { number: number; label: string }[]
   /** Formats of single pictures. */
   stills: Named[]
   /** Degrees of the skin-tone line on the vectorscope. */

@@ -4,9 +4,9 @@ import TimecodeField from '../cut/TimecodeField.vue'
 import { clock } from '../cut/timecode'
 import { useCut } from '../cut/useCut'
 import ChoiceList from '../shell/ChoiceList.vue'
+import { useCatalogue } from '../shell/useCatalogue'
 import FrameField from './FrameField.vue'
 import { useAssembly } from './useAssembly'
-import { WIPES } from './wipes'
 
 /** What hands do, by number and by button, with the shot somebody is at or those that are picked. */
 const cut = useCut()
@@ -15,7 +15,8 @@ const shot = computed(() => cut.shot)
 const first = computed(() => cut.shotIndex === 0)
 const who = computed(() => (assembly.picked.length > 1 ? `${assembly.chosen.length} shots` : (shot.value?.name ?? '')))
 const kind = computed(() => (shot.value?.dissolve ? (shot.value.wipe ? String(shot.value.wipe) : 'dissolve') : 'cut'))
-const kinds = [{ name: '', options: [{ id: 'cut', label: 'cut' }, { id: 'dissolve', label: 'dissolve' }] }, { name: 'wipe', options: WIPES.map(([number, label]) => ({ id: String(number), label: `${number} ${label}` })) }]
+const catalogue = useCatalogue()
+const kinds = computed(() => [{ name: '', options: [{ id: 'cut', label: 'cut' }, { id: 'dissolve', label: 'dissolve' }] }, { name: 'wipe', options: (catalogue.catalogue?.wipes ?? []).map(({ number, label }) => ({ id: String(number), label: `${number} ${label}` })) }])
 const USUAL = 12 // frames of a transition that is new
 
 function change(to: string | null) {
