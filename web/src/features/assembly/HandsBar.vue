@@ -37,7 +37,7 @@ const button = 'hover:text-ink disabled:text-faint'
     <FrameField label="source in" :value="shot.source_in" about="frame of the clip that its first one shows; another one slips it" @set="assembly.slip(shot, $event - shot.source_in)" />
     <FrameField label="length" :value="shot.length" suffix="f" about="frames; taken or given at its end" @set="assembly.length(shot, $event)" />
     <FrameField label="speed" :value="Number((shot.speed * 100).toFixed(2))" suffix="%" :step="5" about="100: as shot, below 0 backwards, 0 stands still" @set="assembly.speed(shot, $event / 100)" />
-    <span class="flex items-center gap-1.5 border-l border-line pl-3">
+    <span class="flex items-center gap-1.5">
       <ChoiceList label="how the shot begins" look="flat" opens="up" :groups="kinds" :model-value="kind" :disabled="first" @update:model-value="change">{{ shot.wipe ? `wipe ${shot.wipe}` : kind }} ▾</ChoiceList>
       <FrameField v-if="shot.dissolve" label="over" :value="shot.dissolve" suffix="f" about="frames of the transition, all after the edit" @set="assembly.transition(shot, $event, shot.wipe)" />
     </span>
