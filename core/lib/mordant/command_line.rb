@@ -16,7 +16,7 @@ module Mordant
     # How a command is called, said to somebody who called it otherwise.
     class Usage < StandardError; end
 
-    COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :ProbeFile, "grade" => :Grade, "matte" => :Matte,
+    COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :ProbeFile, "grade" => :Grade, "matte" => :Matte, "track" => :Track,
                 "steps" => :Steps, "bake" => :Bake, "conform" => :Conform, "cuts" => :Cuts}.freeze
 
     module_function
@@ -44,15 +44,24 @@ module Mordant
     # @return [Array(String, String, Hash{Symbol => String})]
     # @raise [Usage, OptionParser::ParseError]
     def pictures_and(command, arguments, needed:, others: [])
+      options, rest = options_and(command, arguments, needed:, others:)
+      raise Usage, "#{command} needs IN and OUT" unless rest.size == 2
+
+      [*rest, options]
+    end
+
+    # Reads --name VALUE of some names.
+    #
+    # @return [Array(Hash{Symbol => String}, Array<String>)] those, and what else is said
+    # @raise [Usage, OptionParser::ParseError]
+    def options_and(command, arguments, needed:, others: [])
       options = {}
       rest = OptionParser.new do |parser|
         [*needed, *others].each { |name| parser.on("--#{name} VALUE") { |value| options[name] = value } }
       end.parse(arguments)
       missing = needed.reject { |name| options[name] }
       raise Usage, "#{command} needs #{missing.map { |name| "--#{name}" }.join(", ")}" unless missing.empty?
-      raise Usage, "#{command} needs IN and OUT" unless rest.size == 2
-
-      [*rest, options]
+      [options, rest]
     end
 
     def help(output)

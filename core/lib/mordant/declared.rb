@@ -34,7 +34,13 @@ module Mordant
         define_method(name) { @values.fetch(name) }
       end
 
-      # @return [Hash{Symbol => Parameter, TextParameter, ColourParameter, PointsParameter}] in the declared order
+      # A parameter that is a list of rows of numbers; see RowsParameter.
+      def rows(name, **declaration)
+        parameters[name] = RowsParameter.new(name, **declaration)
+        define_method(name) { @values.fetch(name) }
+      end
+
+      # @return [Hash{Symbol => Parameter, TextParameter, ColourParameter, PointsParameter, RowsParameter}] in the declared order
       def parameters = (@parameters ||= {})
 
       def neutral = (@neutral ||= new({}))
@@ -42,7 +48,7 @@ module Mordant
       # @return [Hash] what an interface needs to know; order: names of parameters as declared
       def to_h
         of = ->(kind) { parameters.values.grep(kind).map(&:to_h) }
-        {id:, label:, order: parameters.keys.map(&:to_s), parameters: of[Parameter], texts: of[TextParameter], colours: of[ColourParameter], curves: of[PointsParameter]}
+        {id:, label:, order: parameters.keys.map(&:to_s), parameters: of[Parameter], texts: of[TextParameter], colours: of[ColourParameter], curves: of[PointsParameter], rows: of[RowsParameter]}
       end
     end
 

@@ -6,10 +6,10 @@ module Mordant
   # A matte is built from contributors, one class a file in matte/, a descendant of Contributor
   # that declares its parameters as a step does, and answers
   #
-  #   weights(rgb, moment, space)   a Numo::SFloat [n], 0..1, of the moment's window: rgb are log
-  #                                 codes of the working space as the step sees them
+  #   weights(sight)   a Numo::SFloat [n], 0..1, of the moment's window; see Sight
   #
-  # Sizes are shares of the picture's height, so that a proxy looks as its master does.
+  # and then refined, see Refinement. Sizes are shares of the picture's height, so that a proxy looks
+  # as its master does.
   module Matte
     class << self
       # @return [Array<Class>] every kind of contributor there is, by id
@@ -22,13 +22,45 @@ module Mordant
       # @raise [UnknownIdError]
       def fetch(id) = kinds.find { |kind| kind.id == id.to_s } || raise(UnknownIdError.new("contributor", id, kinds.map(&:id)))
 
+      # @return [Array<Class>] every kind of refinement there is, in the order that they are mostly wanted in
+      def refinements
+        LOADER.eager_load_dir(File.join(__dir__, "matte/refinements"))
+        Refinement.subclasses.select(&:name).sort_by { |kind| [Refinement::ORDER.index(kind.id) || Refinement::ORDER.size, kind.id] }
+      end
+
+      # Places of a window's pixels from the middle of the picture, in its heights.
+      #
+      # @param moment [Grade::Moment]
+      # @param carried [Track::Map, nil] where a path has taken what lies there
+      # @return [Array<Numo::SFloat>] across and down, as planes or as one row and one column
+      def places(moment, carried = nil)
+        across, down = moment.places.map { |place| place / moment.height }
+        carried ? carried.inverse.call(across, down).map { |plane| plane + Numo::SFloat.zeros(moment.window.height, moment.window.width) } : [across, down]
+      end
+
       # From 0 to 1 without a corner at either end: 3 x^2 - 2 x^3.
       #
       # @param share [Numo::SFloat] used up; below 0 is 0, above 1 is 1
       # @return [Numo::SFloat]
       def smooth(share)
         held = share.clip(0.0, 1.0)
-        held * held * (held * -2.0 + 3.0)
+        bend = held * -2.0
+        bend.inplace + 3.0
+        bend.inplace * held
+        (bend.inplace * held).out_of_place!
+      end
+
+      SHARPEST = 1e-4 # of a fall, in whatever it is measured
+
+      # 1 up to an end, and from there to 0 over a softness.
+      #
+      # @param beyond [Numo::SFloat] the end, negative before it; used up
+      # @param softness [Float]
+      # @return [Numo::SFloat]
+      def fall(beyond, softness)
+        beyond.inplace * (-1.0 / [softness, SHARPEST].max)
+        beyond.inplace + 1.0
+        smooth(beyond.out_of_place!)
       end
     end
   end

@@ -13,8 +13,10 @@ module Mordant
       LARGEST = 65_504.0 # of a half float; row sums of such multiples stay whole in a double
 
       # @param sigma [Float] standard deviation in pixels, above 0
-      def initialize(sigma)
-        variance = sigma**2 / PASSES
+      # @param passes [Integer] boxes; one is a mean
+      def initialize(sigma, passes: PASSES)
+        @passes = passes
+        variance = sigma**2 / passes
         @radius = r = (0.5 * Math.sqrt(12.0 * variance + 1.0) - 0.5).floor
         @end = (2 * r + 1) * (r * (r + 1) - 3.0 * variance) / (6.0 * (variance - (r + 1)**2))
         @width = 2 * r + 1
@@ -22,29 +24,52 @@ module Mordant
       end
 
       # @return [Integer] pixels around one that it depends on
-      def margin = PASSES * (@radius + 1)
+      def margin = @passes * (@radius + 1)
 
       # @param rows [Numo::SFloat] [height, width]; never written to
       # @return [Numo::SFloat] [height, width]
       def call(rows)
-        across = PASSES.times.reduce(whole_numbers(rows)) { |held, _| boxed(held) }
-        down = PASSES.times.reduce(across.transpose.dup) { |held, _| boxed(held) }
+        across = by_bands(rows) { |band| whole_numbers(band) }
+        down = by_bands(across.transpose.dup) { |band| band }
         Numo::SFloat.cast(down.transpose.dup * QUANTUM)
       end
 
       private
 
+      # Some rows after the other, which stay near the processor.
+      def by_bands(rows)
+        height, width = rows.shape
+        out = Numo::DFloat.new(height, width).allocate
+        step = [Pointwise::TILE / width, 1].max
+        (0...height).step(step) do |top|
+          band = top...[top + step, height].min
+          out[band, true] = @passes.times.reduce(yield(rows[band, true].dup)) { |held, _| boxed(held) }
+        end
+        out
+      end
+
       def whole_numbers(rows)
         values = Numo::DFloat.cast(rows)
-        values[values.isnan] = 0.0
-        (values.clip(-LARGEST, LARGEST).inplace * (1 / QUANTUM)).out_of_place!.round
+        values[values.isnan] = 0.0 if values.sum.nan?
+        rounded(values.clip(-LARGEST, LARGEST).inplace * (1 / QUANTUM))
       end
+
+      # To the nearest whole number, halves to even ones: what is added leaves no place behind the point.
+      #
+      # @param values [Numo::DFloat] used up
+      def rounded(values)
+        values.inplace + HALVES
+        (values.inplace - HALVES).out_of_place!
+      end
+      HALVES = 1.5 * 2.0**52
+      private_constant :HALVES
 
       # Along rows: (sum over the radius + end * (one more on either side)) / what all weigh.
       def boxed(rows)
         height, width = rows.shape
         pad = @radius + 1
-        padded = Numo::DFloat.zeros(height, width + 2 * pad + 1)
+        padded = Numo::DFloat.new(height, width + 2 * pad + 1).allocate
+        padded[true, 0] = 0.0
         padded[true, (1 + pad)...(1 + pad + width)] = rows
         padded[true, 1..pad] = rows[true, 0..0]
         padded[true, (1 + pad + width)..] = rows[true, (width - 1)..]
@@ -54,7 +79,7 @@ module Mordant
         ends.inplace * @end
         within.inplace + ends
         within.inplace * (1.0 / (@width + 2 * @end))
-        within.out_of_place!.round
+        rounded(within)
       end
     end
   end

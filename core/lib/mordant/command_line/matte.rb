@@ -15,20 +15,19 @@ module Mordant
       end
 
       def run(source, target, recipe:, step:, from:)
-        document = Grade.read_recipe(recipe)
+        document = Mordant::Grade::Links.within(Grade.read_recipe(recipe))
         before = document.before(step)
-        entry = document.entries.find { |one| one.id == step }
         pictures = Pictures.new(source, target)
-        plan = Mordant::Grade::Plan.new(recipe: before, source: pictures.encoding(from))
+        plans = Hash.new { |made, recipe| made[recipe] = Mordant::Grade::Plan.new(recipe:, source: pictures.encoding(from)) }
         pictures.each(window: before.window) do |codes, around, index, path|
-          input = plan.at(index).run(codes, around:)
-          write(weights(entry, input, Mordant::Grade::Moment.of(codes), plan.space), codes, path)
+          write(weights(document.at(index), step, Mordant::Grade::Moment.of(codes, around:), plans[before.at(index)]), codes, path)
         end
       end
 
       # A step without a matte acts everywhere.
-      def weights(entry, input, moment, space)
-        entry.matte ? entry.matte.weights(input.rgb, moment, space) : Numo::SFloat.ones(input.size)
+      def weights(recipe, step, moment, plan)
+        entry = recipe.entries.find { |one| one.id == step }
+        entry.matte ? Mordant::Grade::Acting.new(recipe, id: step, whole: true) { plan }.weights(moment) : Numo::SFloat.ones(moment.window.size)
       end
 
       def write(weights, codes, path)

@@ -9,16 +9,16 @@ module Mordant
       PATTERN = /%0?\d*d/
 
       # @param source [String]
-      # @param target [String]
+      # @param target [String, nil] nil where nothing is written
       # @raise [Usage, MediaError]
-      def initialize(source, target)
-        unless WRITTEN.include?(File.extname(target).downcase)
+      def initialize(source, target = nil)
+        unless target.nil? || WRITTEN.include?(File.extname(target).downcase)
           raise MediaError.new(target, "a still is written as one of #{WRITTEN.join(", ")}")
         end
         @target = target
         @still = !source.match?(/[\[%]/) && Media::Stills::READABLE.include?(File.extname(source).downcase)
         single = !source.match?(/[\[%]/) && (@still || %w[.exr .dpx].include?(File.extname(source).downcase))
-        raise Usage, "a sequence needs a numbered OUT, such as out.%04d.png" unless single || target.match?(PATTERN)
+        raise Usage, "a sequence needs a numbered OUT, such as out.%04d.png" unless target.nil? || single || target.match?(PATTERN)
 
         @still ? @picture = Media::Stills.read(source) : open_clip(source)
       end
@@ -34,14 +34,14 @@ module Mordant
       # @yieldparam codes [Media::Codes]
       # @yieldparam around [#call, nil] see Grade::Moment.of
       # @yieldparam index [Integer] from 0
-      # @yieldparam path [String] of the picture to make, which is not there yet
+      # @yieldparam path [String, nil] of the picture to make, which is not there yet
       # @raise [MediaError]
       def each(window: 0)
         return yield @picture, nil, 0, fresh(@target) if @still
 
         index = 0
         Media::Surrounded.each(@reader, wanted: 0...@facts.frames, frames: @facts.frames, window:, width: @facts.width, height: @facts.height) do |codes, around|
-          yield codes, around, index, fresh(@target.match?(PATTERN) ? format(@target, @number + index) : @target)
+          yield codes, around, index, fresh(@target&.match?(PATTERN) ? format(@target, @number + index) : @target)
           index += 1
         end
       end
@@ -71,7 +71,7 @@ module Mordant
       end
 
       def fresh(path)
-        raise MediaError.new(path, "it exists; nothing is overwritten") if File.exist?(path)
+        raise MediaError.new(path, "it exists; nothing is overwritten") if path && File.exist?(path)
 
         path
       end

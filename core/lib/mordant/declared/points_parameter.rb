@@ -10,7 +10,7 @@ module Mordant
 
       attr_reader :name, :label, :about, :range
 
-      # @param across [Symbol] what the places are: :tone, :hue or :saturation
+      # @param across [Symbol] what the places are: :tone, :hue, :saturation or :share
       # @param range [Range] of values
       # @param rest [Symbol] where a neutral curve lies: :diagonal or :flat (at 0)
       def initialize(name, label:, across:, range:, about:, rest: :flat)

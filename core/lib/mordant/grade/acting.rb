@@ -13,24 +13,29 @@ module Mordant
       # @param recipe [Recipe]
       # @param id [String] of a step
       # @param region [String, nil] see Steps::Step.regions
+      # @param contributor [String, nil] id of one of its matte's, alone, or with upto those before it too
+      # @param whole [Boolean] its matte, also where that leaves nothing out
       # @yieldparam recipe [Recipe] whose Plan is wanted
       # @yieldreturn [Plan]
-      # @raise [ParameterError] of a step or a region that is not there
-      def initialize(recipe, id:, region: nil, &plan)
+      # @raise [ParameterError] of a step, a region or a contributor that is not there
+      def initialize(recipe, id:, region: nil, contributor: nil, upto: false, whole: false, &plan)
+        recipe = Links.within(recipe)
         @before = plan.call(recipe.before(id))
         @entry = recipe.entries.find { |entry| entry.id == id }
         known = @entry.step.class.regions
         raise ParameterError.new(path: "region", expected: known.join(", "), found: region) unless region.nil? || known.include?(region.to_sym)
 
         @region = region&.to_sym
-        @after = plan.call(recipe.only([*before_ids(recipe, id), id])) unless @region || @entry.masked?
+        @matte = contributor ? part(contributor, upto) : (@entry.matte if whole || @entry.masked?)
+        @after = plan.call(recipe.only([*before_ids(recipe, id), id])) unless @region || @matte
       end
 
       # @param moment [Moment] of codes as decoded
       # @return [Numo::SFloat] [n] of its window, 0..1
       def weights(moment)
+        return matte_weights(moment) if @matte && @region.nil?
+
         input = @before.picture(moment)
-        return @entry.matte.weights(input.rgb, moment, @before.space) if @entry.masked? && @region.nil?
         return @entry.step.region_weights(@region, planes(input), @before.space) if @region
 
         change = (@after.picture(moment).rgb - input.rgb).abs.max(axis: 0)
@@ -50,6 +55,17 @@ module Mordant
       end
 
       private
+
+      def part(contributor, upto)
+        raise ParameterError.new(path: "contributor", expected: "one of the step's matte", found: contributor) unless @entry.matte
+
+        @entry.matte.part(contributor, upto:)
+      end
+
+      def matte_weights(moment)
+        moment = moment.from(Origin.new(@before, moment))
+        @matte.weights(Matte::Sight.new(moment, @before.space) { |other| @before.picture(other).rgb })
+      end
 
       def before_ids(recipe, id) = recipe.entries.map(&:id).take_while { |one| one != id }
 

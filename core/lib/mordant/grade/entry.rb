@@ -43,19 +43,31 @@ module Mordant
       end
 
       # Whether it changes from frame to frame.
-      def moving? = !@keys.empty?
+      def moving? = !@keys.empty? || (!matte.nil? && matte.moving?)
 
       # @param frame [Integer] from the shot's first one
       # @return [Entry] as it is there, which does not move
       def at(frame)
         return self unless moving?
 
-        step = @step.bound(@keys.at(frame + since))
-        copy { @step, @keys = step, Keys::NONE }
+        step = @keys.empty? ? @step : @step.bound(@keys.at(frame + since))
+        matte = @matte&.at(frame + since, frame)
+        copy { @step, @keys, @matte = step, Keys::NONE, matte }
+      end
+
+      # @see Recipe#resolved
+      def resolved(resolver)
+        made = matte&.resolved(resolver)
+        made.equal?(matte) ? self : copy { @matte = made }
       end
 
       # @return [Range<Integer>, nil] of the shot's frames: before its begin and from its end on it stands still
-      def moves = (moving? && acts?) ? (@keys.span.begin - since)..(@keys.span.end - since) : nil
+      def moves
+        return unless moving? && acts?
+
+        spans = [(@keys.span unless @keys.empty?), matte&.moves].compact
+        (spans.map(&:begin).min - since)..(spans.map(&:end).max - since)
+      end
 
       # @param share [Float] 0.0..1.0
       # @return [Entry] with so much of its strength
@@ -80,7 +92,7 @@ module Mordant
       def enabled? = @enabled
 
       # Whether pictures depend on it.
-      def acts? = enabled? && strength.positive? && !(moving? ? @keys.neutral? : step.neutral?)
+      def acts? = enabled? && strength.positive? && !(@keys.empty? ? step.neutral? : @keys.neutral?)
 
       # @return [Array] Pointwise operations in the step's domain, at its strength
       def operations(space)
@@ -93,9 +105,12 @@ module Mordant
       # @return [Section::Area, Section::Time] of a step that is not pointwise, in its domain
       def section(space, strength: self.strength) = ((step.class.reach == :area) ? Section::Area : Section::Time).new(step, space, strength)
 
+      # @return [Array] for JSON, what it depends on besides its document
+      def stamps = [*step.stamps, *matte&.stamps]
+
       def to_h
         {"id" => id, "kind" => step.class.id, "name" => name, "enabled" => enabled?, "strength" => strength,
-         **(braid ? {"braid" => braid} : {}), "parameters" => step.values.transform_keys(&:to_s), **(moving? ? {"keys" => @keys.to_a} : {}),
+         **(braid ? {"braid" => braid} : {}), "parameters" => step.values.transform_keys(&:to_s), **(@keys.empty? ? {} : {"keys" => @keys.to_a}),
          **(matte ? {"matte" => matte.to_h} : {})}
       end
 

@@ -23,6 +23,12 @@ module Mordant
 
       def standing(frame) = Joined.new(@recipes.map { |recipe| recipe.at(frame) })
 
+      # Entries in order, in place of each recipe's own.
+      def with(entries)
+        left = entries.dup
+        Joined.new(@recipes.map { |recipe| recipe.replaced(left.shift(recipe.entries.size)) })
+      end
+
       def picked(ids) = Joined.new(@recipes.map { |recipe| recipe.picked(ids) })
     end
   end

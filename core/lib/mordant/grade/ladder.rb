@@ -54,9 +54,10 @@ module Mordant
       # @param domain [Array<Array<Float>>] lowest and highest red, green, blue of the start picture
       # @param smalls [Array<Media::Codes, Frame>] start pictures, reduced, of all frames that it is for,
       #   or of some: lattices need not hold more than comes of them
+      # @param origins [Array<Origin>] of the start pictures, where they are not the source themselves
       # @param compress [Boolean] see Plan
-      def initialize(groups:, source:, screen:, domain:, smalls:, space: Colour::WorkingSpace.default, compress: false)
-        @source, @screen, @space, @compress, @smalls = source, screen, space, compress, smalls
+      def initialize(groups:, source:, screen:, domain:, smalls:, origins: [], space: Colour::WorkingSpace.default, compress: false)
+        @source, @screen, @space, @compress, @smalls, @origins = source, screen, space, compress, smalls, origins
         @held = Ladder.held(space)
         @domain = (source == space.log) ? hold(domain) : domain
         @runs = runs(groups.map { |group| group.select(&:acts?) }.reject(&:empty?))
@@ -69,19 +70,21 @@ module Mordant
       # Climbs all of it exactly.
       #
       # @param start [Media::Codes, Frame] as it starts from, at any raster
+      # @param origin [Origin, nil] of it, nil where it is the source
       # @return [Climb]
-      def climb(start)
+      def climb(start, origin = nil)
         start = start.frame(encoding: @source) if start.is_a?(Media::Codes) && !plain?(@runs.first)
+        origin ||= Origin.new(plan([], @source), Moment.of(start))
         weights = {}.compare_by_identity
         pictures = @runs.each_with_index.inject([start]) do |made, (run, index)|
           plan = plan(run, encoding(index))
-          [*made, plain?(run) ? plan.picture(Moment.of(made.last)) : weighted(plan.sections.last, run.first, made.last, weights)]
+          [*made, plain?(run) ? plan.picture(Moment.of(made.last)) : weighted(plan.sections.last, run.first, Moment.of(made.last).from(origin), made.last, weights)]
         end
         Climb.new(pictures:, weights:)
       end
 
       # @return [Array<Climb>] of the small pictures
-      def climbs = @climbs ||= @smalls.map { |small| climb(small) }
+      def climbs = @climbs ||= @smalls.zip(@origins).map { |small, origin| climb(small, origin) }
 
       # pictures: the start and what comes of each run, the last one graded, in log codes of the working space;
       # weights: Numo::SFloat [n] by the entry whose matte they are.
@@ -92,9 +95,8 @@ module Mordant
 
       private
 
-      def weighted(section, entries, picture, weights)
-        moment = Moment.of(picture)
-        made = section.weights(picture.rgb, moment)
+      def weighted(section, entries, moment, picture, weights)
+        made = section.weights(moment) { picture.rgb }
         entries.zip(made) { |entry, weight| weights[entry] = weight if weight }
         picture.with(section.call(moment, made) { picture.rgb })
       end

@@ -9,6 +9,10 @@ module Mordant
       attr_reader :width, :height
       # @return [Window] that is wanted
       attr_reader :window
+      # @return [Integer] frames from the one that is asked for
+      attr_reader :away
+      # @return [Origin, nil] the source that all of it comes from
+      attr_reader :origin
 
       # @param picture [Media::Codes, Frame]
       # @param around [#call, nil] frames away to a picture of the same clip, or nil where it has none
@@ -19,13 +23,21 @@ module Mordant
 
       # @yieldparam away [Integer] frames
       # @yieldreturn [Media::Codes, Frame, nil] the whole picture there
-      def initialize(width:, height:, window: Window.whole(width, height), away: 0, &pictures)
-        @width, @height, @window, @away, @pictures = width, height, window, away, pictures
+      def initialize(width:, height:, window: Window.whole(width, height), away: 0, origin: nil, &pictures)
+        @width, @height, @window, @away, @origin, @pictures = width, height, window, away, origin, pictures
         freeze
       end
 
       # @return [Moment] of another part
-      def at(window) = (window == @window) ? self : Moment.new(width:, height:, window:, away: @away, &@pictures)
+      def at(window) = (window == @window) ? self : Moment.new(width:, height:, window:, away:, origin:, &@pictures)
+
+      # @param origin [Origin]
+      # @return [Moment]
+      def from(origin) = Moment.new(width:, height:, window:, away:, origin:, &@pictures)
+
+      # @param moment [Moment] that says where and when
+      # @return [Moment] of this one's pictures there
+      def like(moment, origin: self.origin) = Moment.new(width:, height:, window: moment.window, away: moment.away, origin:, &@pictures)
 
       # @param margin [Integer] pixels
       # @return [Moment] of more around, as far as the picture goes
@@ -36,7 +48,7 @@ module Mordant
       def neighbour(frames)
         return self if frames.zero?
 
-        Moment.new(width:, height:, window:, away: @away + frames, &@pictures) if @pictures.call(@away + frames)
+        Moment.new(width:, height:, window:, away: @away + frames, origin:, &@pictures) if @pictures.call(@away + frames)
       end
 
       # What goes into a plan, through its first chain.

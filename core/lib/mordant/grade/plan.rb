@@ -19,7 +19,8 @@ module Mordant
       # @param compress [Boolean] bring scene colours beyond AP1 within it, before all steps
       # @raise [UnknownIdError, MediaError, FormatError]
       def initialize(recipe:, source:, space: Colour::WorkingSpace.default, compress: false)
-        @recipe, @source, @space, @compress = recipe, source, space, compress
+        @recipe, @source, @space, @compress = Links.within(recipe), source, space, compress
+        @seen = {}
         @head, @tail = operations
         @sections = joined(@head + @tail)
       end
@@ -79,9 +80,18 @@ module Mordant
       DETAIL = 1.5 # pixels that a size of detail needs
       BAND = 3 * 1024 * 1024 # pixels of a window, margins included, where it can be kept to
 
+      # @param recipe [Recipe]
+      # @return [Plan] of another recipe for the same source, kept
+      def seen(recipe)
+        @seen.shift while @seen.size > SEEN
+        @seen[recipe.stamp] ||= Plan.new(recipe:, source:, space:, compress: @compress)
+      end
+      SEEN = 8
+
       # @param moment [Moment]
       # @return [Frame] of its window, graded, in log codes of the working space
       def picture(moment)
+        moment = moment.from(Origin.new(self, moment)) unless moment.origin
         bands = bands(moment)
         rgb = bands.one? ? rgb(moment) : Numo::SFloat.new(3, moment.window.size).allocate
         first = 0

@@ -35,6 +35,7 @@ module Mordant
         raise ParameterError.new(path: "steps", expected: "ids used once", found: twice.first) if twice
 
         check_braids
+        Links.check(self)
         freeze
       end
 
@@ -106,6 +107,13 @@ module Mordant
       # @return [Recipe] of an owner that began so many frames before the shot: a wash
       def began(frames) = (moving? && !frames.zero?) ? with(entries.map { |entry| entry.began(frames) }) : self
 
+      # What mattes refer to beyond the recipe.
+      #
+      # @param resolver [#linked, #clip, #path] of a contributor Matte::Linked, Matte::Clip or the id of a path to a
+      #   source, see Matte::Elsewhere, to a Track::Path, or to nil
+      # @return [Recipe] whose mattes have it
+      def resolved(resolver) = entries.map { |entry| entry.resolved(resolver) }.then { |made| made.zip(entries).all? { |a, b| a.equal?(b) } ? self : with(made) }
+
       # @return [Array<Entry>] that change pictures and that no look-up table can hold
       def beyond_luts = entries.select { |entry| entry.acts? && (entry.moving? || !entry.pointwise?) }
 
@@ -119,7 +127,7 @@ module Mordant
       # What files the steps read and when they were last changed; pictures depend on it.
       #
       # @return [Array]
-      def stamps = entries.flat_map { |entry| entry.step.stamps }
+      def stamps = entries.flat_map(&:stamps)
 
       def to_h = {"steps" => entries.map(&:to_h)}
 
@@ -127,6 +135,10 @@ module Mordant
       #
       # @return [Array] for JSON
       def stamp = [to_h, stamps, *(entries.map(&:since) if moving?)]
+
+      # @param entries [Array<Entry>] in place of its own, checked already
+      # @return [Recipe]
+      def replaced(entries) = with(entries)
 
       protected
 

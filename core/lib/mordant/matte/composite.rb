@@ -2,36 +2,46 @@
 
 module Mordant
   module Matte
-    # Contributors in order, as one matte. Immutable.
+    # Contributors in order, as one matte, and what refines it, in order. Immutable.
     #
     # add takes the greater of both, subtract the lesser of what there is and of the rest,
     # intersect the lesser of both; what is out is as if it were not there. What comes first
-    # is added to nothing, or taken from everything. A matte of no contributors acts everywhere.
+    # is added to nothing, or taken from everything. Of a contributor at a strength s, w becomes
+    # s w, and 1 - s (1 - w) where it intersects. A matte of no contributors acts everywhere,
+    # whatever refines it, and gives nothing to mattes that are linked to it.
     class Composite
-      KEYS = %w[contributors strength].freeze
-      PART_KEYS = %w[id kind mode parameters].freeze
-      MODES = %w[add subtract intersect out].freeze
+      KEYS = %w[contributors refinements strength].freeze
       MOST = 64 # contributors
-
-      # A contributor in its place.
-      Part = Struct.new(:id, :mode, :contributor, keyword_init: true)
+      MOST_REFINEMENTS = 16
 
       # @return [Array<Part>]
       attr_reader :parts
+      # @return [Array<Refined>] see there
+      attr_reader :refinements
       # @return [Float] 0.0..1.0
       attr_reader :strength
+
+      # A refinement in its place.
+      Refined = Struct.new(:id, :enabled, :refinement, keyword_init: true) do
+        def acts? = enabled && !refinement.neutral?
+
+        def to_h = {"id" => id, "kind" => refinement.class.id, "enabled" => enabled, "parameters" => refinement.values.transform_keys(&:to_s)}
+      end
 
       # @param document [Hash] as parsed from JSON
       # @param path [String] for errors
       # @raise [ParameterError]
       def initialize(document, path: "matte")
-        held(path, document, KEYS)
-        contributors = document.fetch("contributors", [])
-        reject("#{path}.contributors", "a list of at most #{MOST} contributors", contributors) unless contributors.is_a?(Array) && contributors.size <= MOST
-        @parts = contributors.each_with_index.map { |part, index| part(part, "#{path}.contributors[#{index}]") }.freeze
-        twice = @parts.map(&:id).tally.find { |_, count| count > 1 }
-        reject("#{path}.contributors", "ids used once", twice.first) if twice
-        @strength = share(document.fetch("strength", 1.0), "#{path}.strength")
+        Checks.held(path, document, KEYS)
+        contributors = Checks.list(document.fetch("contributors", []), "#{path}.contributors", MOST, "contributors")
+        @parts = contributors.each_with_index.map { |part, index| Part.new(part, path: "#{path}.contributors[#{index}]") }.freeze
+        refinements = Checks.list(document.fetch("refinements", []), "#{path}.refinements", MOST_REFINEMENTS, "refinements")
+        @refinements = refinements.each_with_index.map { |one, index| refined(one, "#{path}.refinements[#{index}]") }.freeze
+        {contributors: parts, refinements: @refinements}.each do |name, list|
+          twice = list.map(&:id).tally.find { |_, count| count > 1 }
+          Checks.reject("#{path}.#{name}", "ids used once", twice.first) if twice
+        end
+        @strength = Checks.number(document.fetch("strength", 1.0), "#{path}.strength", 0.0..1.0)
         freeze
       end
 
@@ -39,65 +49,96 @@ module Mordant
       def everywhere? = acting.empty? && strength == 1.0
 
       # @return [Boolean] it depends on the picture, not on the place alone
-      def sees_picture? = acting.any? { |part| part.contributor.class.sees_picture? }
+      def sees_picture? = acting.any? { |part| part.contributor.class.sees_picture? } || refining.any? { |one| one.class.sees_picture? }
 
-      # @param rgb [Numo::SFloat, nil] [3, n] log codes of the working space, as the step sees them;
-      #   nil will do where it sees no picture
-      # @param moment [Grade::Moment]
-      # @param space [Colour::WorkingSpace]
-      # @return [Numo::SFloat] [n], 0..1
-      def weights(rgb, moment, space)
-        made = acting.reduce(nil) { |matte, part| combined(matte, part.contributor.weights(rgb, moment, space), part.mode) }
-        made ||= Numo::SFloat.ones(moment.window.size)
-        (strength == 1.0) ? made : made * strength
-      end
+      # @return [Boolean] it depends on what the steps before its own make
+      def sees_step? = acting.any? { |part| part.contributor.sees_step? } || refining.any?(&:sees_step?)
 
-      def to_h
-        {"contributors" => parts.map { |part| {"id" => part.id, "kind" => part.contributor.class.id, "mode" => part.mode, "parameters" => part.contributor.values.transform_keys(&:to_s)} },
-         "strength" => strength}
-      end
+      # @return [Array<Contributor>] that take part
+      def contributors = acting.map(&:contributor)
 
-      private
+      # Whether it changes from frame to frame.
+      def moving? = parts.any?(&:moving?)
 
-      def acting = parts.reject { |part| part.mode == "out" }
+      # @return [Range<Integer>, nil] see Part#moves
+      def moves = parts.filter_map(&:moves).then { |all| all.map(&:begin).min..all.map(&:end).max if all.any? }
 
-      def combined(matte, weights, mode)
-        case mode
-        when "add" then matte ? Numo::SFloat.maximum(matte, weights) : weights
-        when "subtract" then (weights * -1.0 + 1.0).then { |rest| matte ? Numo::SFloat.minimum(matte, rest) : rest }
-        else matte ? Numo::SFloat.minimum(matte, weights) : weights
+      # @see Part#at
+      def at(frame, shot_frame) = moving? ? with(parts.map { |part| part.at(frame, shot_frame) }) : self
+
+      # @see Part#resolved
+      def resolved(resolver) = parts.map { |part| part.resolved(resolver) }.then { |made| made.zip(parts).all? { |a, b| a.equal?(b) } ? self : with(made) }
+
+      # @param id [String] of a contributor
+      # @param upto [Boolean] with those before it, and else alone and as if it were added
+      # @return [Composite] without refinements and at full strength
+      # @raise [ParameterError]
+      def part(id, upto: false)
+        index = parts.find_index { |part| part.id == id } or raise ParameterError.new(path: "contributor", expected: "one of the matte's", found: id)
+
+        some = upto ? parts.first(index + 1) : [parts[index].dup.tap { |one| one.instance_variable_set(:@mode, "add") }.freeze]
+        dup.tap do |one|
+          one.instance_exec { @parts, @refinements, @strength = some.freeze, [].freeze, 1.0 }
+          one.freeze
         end
       end
 
-      def part(document, path)
-        held(path, document, PART_KEYS)
-        id, mode = document.values_at("id", "mode")
-        reject("#{path}.id", "a text of 1 to 80 characters", id) unless id.is_a?(String) && id.length.between?(1, 80)
-        reject("#{path}.mode", MODES.join(", "), mode) unless MODES.include?(mode ||= "add")
+      # @return [Composite] without refinements
+      def unrefined = refinements.empty? ? self : dup.tap { |one| one.instance_exec { @refinements = [].freeze }.then { one.freeze } }
+
+      # @param raster [#height]
+      # @return [Integer] pixels around one that it depends on
+      def margin(raster) = (acting.map { |part| part.margin(raster) }.max || 0) + (acting.empty? ? 0 : refining.sum { |one| one.margin(raster) })
+
+      # @param sight [Sight]
+      # @return [Numo::SFloat] [n] of its window, 0..1
+      # @raise [ParameterError, MediaError] of what a contributor refers to and is not there
+      def weights(sight)
+        return Numo::SFloat.new(sight.moment.window.size).fill(strength) if acting.empty?
+
+        more = sight.grown(margin(sight.moment))
+        made = acting.reduce(nil) { |matte, part| combined(matte, part, more) }
+        made = refining.reduce(made) { |matte, one| one.call(matte, more) }
+        made = sight.moment.window.cut(made.reshape(1, made.size), more.moment.window).reshape(sight.moment.window.size)
+        (strength == 1.0) ? made : made * strength
+      end
+
+      # @return [Array] for JSON, what it depends on besides its document
+      def stamps = parts.flat_map(&:stamps)
+
+      def to_h = {"contributors" => parts.map(&:to_h), **(refinements.empty? ? {} : {"refinements" => refinements.map(&:to_h)}), "strength" => strength}
+
+      private
+
+      def acting = parts.select(&:acts?)
+
+      def refining = refinements.select(&:acts?).map(&:refinement)
+
+      def combined(matte, part, sight)
+        weights, share = part.weights(sight), part.strength
+        case part.mode
+        when "add" then counted(weights, share).then { |some| matte ? Numo::SFloat.maximum(matte, some) : some }
+        when "subtract" then (counted(weights, share) * -1.0 + 1.0).then { |rest| matte ? Numo::SFloat.minimum(matte, rest) : rest }
+        else ((share == 1.0) ? weights : weights * share + (1.0 - share)).then { |some| matte ? Numo::SFloat.minimum(matte, some) : some }
+        end
+      end
+
+      def counted(weights, share) = (share == 1.0) ? weights : weights * share
+
+      def with(parts)
+        dup.tap do |one|
+          one.instance_exec { @parts = parts.freeze }
+          one.freeze
+        end
+      end
+
+      def refined(document, path)
+        Checks.held(path, document, %w[id kind enabled parameters])
         parameters = document.fetch("parameters", {})
-        reject("#{path}.parameters", "an object", parameters) unless parameters.is_a?(Hash)
-        Part.new(id: id.dup.freeze, mode:, contributor: kind(document["kind"], path).new(parameters, path: "#{path}.parameters")).freeze
+        Checks.reject("#{path}.parameters", "an object", parameters) unless parameters.is_a?(Hash)
+        Refined.new(id: Checks.text(document["id"], "#{path}.id"), enabled: Checks.switch(document.fetch("enabled", true), "#{path}.enabled"),
+          refinement: Checks.kind(Matte.refinements, document["kind"], path).new(parameters, path: "#{path}.parameters")).freeze
       end
-
-      def kind(id, path)
-        Matte.fetch(id)
-      rescue UnknownIdError
-        reject("#{path}.kind", "one of #{Matte.kinds.map(&:id).join(", ")}", id)
-      end
-
-      def held(path, document, keys)
-        reject(path, "an object with #{keys.join(", ")}", document) unless document.is_a?(Hash)
-        unknown = document.keys - keys
-        reject(path, "only #{keys.join(", ")}", unknown.first) unless unknown.empty?
-      end
-
-      def share(value, path)
-        return value.to_f if value.is_a?(Numeric) && value.real? && value.to_f.between?(0.0, 1.0)
-
-        reject(path, "a number in 0.0..1.0", value)
-      end
-
-      def reject(path, expected, found) = raise(ParameterError.new(path:, expected:, found:))
     end
   end
 end

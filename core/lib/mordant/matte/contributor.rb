@@ -7,11 +7,40 @@ module Mordant
       # @return [Boolean] its weights depend on the picture, not on the place alone
       def self.sees_picture? = true
 
-      # @param rgb [Numo::SFloat] [3, n] log codes of the working space; never written to
-      # @param moment [Grade::Moment]
-      # @param space [Colour::WorkingSpace]
-      # @return [Numo::SFloat] [n], 0..1
-      def weights(rgb, moment, space) = raise(NotImplementedError, "#{self.class} has no weights")
+      # @return [Symbol] :key, :shape or :elsewhere
+      def self.family = :key
+
+      # @return [Hash] what an interface needs to know
+      def self.to_h = {**super, family: family.to_s}
+
+      # @param sight [Sight] what it sees; never written to
+      # @return [Numo::SFloat] [n] of the sight's window, 0..1
+      def weights(sight) = raise(NotImplementedError, "#{self.class} has no weights")
+
+      # @param raster [#height]
+      # @return [Integer] pixels around one that it depends on
+      def margin(_raster) = 0
+
+      # @return [Boolean] it depends on what the steps before its own make
+      def sees_step? = false
+
+      # @return [Boolean] it changes from frame to frame by itself
+      def moving? = false
+
+      # @param shot_frame [Integer] from the shot's first one
+      # @return [Contributor] as it is there
+      def at(_shot_frame) = self
+
+      # @param resolver [#linked, #clip] see Recipe#resolved
+      # @return [Contributor] that has what it refers to
+      def resolved(_resolver) = self
+
+      # @return [Array] for JSON, what it depends on besides its values
+      def stamps = []
+
+      # @param path [Track::Path::There, nil] where a path has taken it
+      # @return [Contributor]
+      def carried(_there) = self
     end
   end
 end

@@ -14,28 +14,30 @@ module Mordant
       parameter :radii, label: "radii", unit: :share, range: 0.001..8.0, neutral: 1.0 / 3, channels: %i[across down],
         about: "Half its width and half its height before it is turned, as shares of the picture's height."
       parameter :turn, label: "turn", unit: :degrees, range: -180.0..180.0, neutral: 0.0, about: "Turned about its centre, clockwise."
-      parameter :softness, label: "softness", unit: :share, range: 0.0..4.0, neutral: 0.1,
+      parameter :softness, label: "feather", unit: :share, range: 0.0..4.0, neutral: 0.1,
         about: "How wide its edge falls, half within and half outside, as a share of the picture's height."
 
       def self.sees_picture? = false
 
       NEAREST = 1e-6 # to the centre, where there is no slope, in units of the ellipse
 
-      def weights(_rgb, moment, _space)
-        across, down = places(moment)
+      def self.family = :shape
+
+      def carried(there) = dup.tap { |one| one.instance_variable_set(:@carried, there) }
+
+      def weights(sight)
+        moment = sight.moment
+        across, down = Matte.places(moment, @carried).zip(centre).map { |place, middle| place - middle }
         rows = [Pointwise::TILE / moment.window.width, 1].max
         out = Numo::SFloat.new(moment.window.height, moment.window.width).allocate
         (0...moment.window.height).step(rows) do |top|
-          band = top...[top + rows, moment.window.height].min
-          out[band, true] = band(across, down[band, true].dup, moment)
+          some = top...[top + rows, moment.window.height].min
+          out[some, true] = band(*[across, down].map { |places| (places.shape[0] == 1) ? places : places[some, true].dup }, moment)
         end
         out.reshape(moment.window.size)
       end
 
       private
-
-      # Places of the window's pixels from the centre, in heights of the picture.
-      def places(moment) = moment.places.zip(centre).map { |place, middle| place / moment.height - middle }
 
       # Of some rows.
       def band(across, down, moment)

@@ -5,6 +5,8 @@ module Mordant
     # A range of luma, on the tone axis of the working space: 0 is no light, 1 white. Each end
     # falls over a softness of its own, half of it on either side.
     class Luminance < Contributor
+      include Seen
+
       named :luminance, "Luminance"
 
       parameter :low, label: "from", unit: :tone, range: -1.0..4.0, neutral: 0.5, about: "Where the range begins."
@@ -12,17 +14,16 @@ module Mordant
       parameter :low_softness, label: "soft below", unit: :tone, range: 0.0..2.0, neutral: 0.1, about: "How wide its lower end falls."
       parameter :high_softness, label: "soft above", unit: :tone, range: 0.0..2.0, neutral: 0.1, about: "How wide its upper end falls."
 
-      SHARPEST = 1e-4 # of the tone axis
-
       # @raise [ParameterError] of a range that ends before it begins
       def agree(path)
         raise ParameterError.new(path: "#{path}.high", expected: "at least #{low}, where the range begins", found: high) if high < low
       end
 
-      def weights(rgb, _moment, space)
-        luma = (0..2).map { |channel| rgb[channel, true] * space.luminance_weights[channel] }.reduce(:+)
-        tone = (luma - space.black) / (space.white - space.black)
-        Matte.smooth((tone - low) / [low_softness, SHARPEST].max + 0.5) * Matte.smooth((tone * -1.0 + high) / [high_softness, SHARPEST].max + 0.5)
+      def weights(sight)
+        each_tile(sight) do |planes|
+          tone = Axes.new(planes, sight.space).lightness
+          Matte.smooth((tone - low) / [low_softness, SHARPEST].max + 0.5) * Matte.smooth((tone * -1.0 + high) / [high_softness, SHARPEST].max + 0.5)
+        end
       end
     end
   end

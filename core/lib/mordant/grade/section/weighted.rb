@@ -35,14 +35,20 @@ module Mordant
           freeze
         end
 
-        # @param input [Numo::SFloat] [3, n] at the moment
+        # @yieldparam moment [Moment]
+        # @yieldreturn [Numo::SFloat] [3, n] what comes before
         # @return [Array<Numo::SFloat, nil>] [n] of each strand; nil of one that acts everywhere
-        def weights(input, moment) = @strands.map { |strand| strand.matte&.weights(input, moment, @space) }
+        def weights(moment, &before)
+          sight = Matte::Sight.new(moment, @space, &before)
+          @strands.map { |strand| strand.matte&.weights(sight) }
+        end
 
         # @param weights [Array, nil] as #weights, where they are known
         def call(moment, weights = nil, &before)
-          input = before.call(moment)
-          weights ||= weights(input, moment)
+          more = weights ? moment : moment.grown(reach(moment))
+          all = before.call(more)
+          input = moment.window.cut(all, more.window)
+          weights ||= weights(moment) { |other| other.window.cut(all, more.window) }
           strands = @strands.zip(weights).map { |strand, weight| [strand, weight, whole(strand, input, moment, &before)] }
           out = Numo::SFloat.new(*input.shape).allocate
           Pointwise.each_tile(input.shape[1]) do |range|
@@ -52,13 +58,16 @@ module Mordant
           out
         end
 
-        def margin(raster) = @strands.map { |strand| strand.margin(raster) }.max
+        def margin(raster) = [*@strands.map { |strand| strand.margin(raster) }, reach(raster)].max
 
         def window = @strands.map(&:window).max
 
         def pointwise? = false
 
         private
+
+        # @return [Integer] pixels around one that mattes depend on
+        def reach(raster) = @strands.filter_map { |strand| strand.matte&.margin(raster) }.max || 0
 
         # @return [Numo::SFloat, nil] what a strand makes of it; nil of one that each pixel does for
         def whole(strand, input, moment, &before)

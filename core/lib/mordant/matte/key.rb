@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Matte
+    # Ranges of hue, chroma and lightness; see Axes. Within all three it acts in full, and falls
+    # outside each end over a softness of that end's own. Where hues are chosen, colours of less
+    # chroma than FAINT count less, and greys not at all.
+    class Key < Contributor
+      include Seen
+
+      named :key, "Key"
+
+      ROUND = 360.0
+      FAINT = 0.004 # of chroma; about a code of 8 bits
+      CHROMA = 0.0..2.0
+      LIGHTNESS = -1.0..4.0
+
+      parameter :hue, label: "hue", unit: :degrees, range: 0.0..ROUND, neutral: 0.0, about: "Middle of the hues: 0 red, 120 green, 240 blue."
+      parameter :hue_width, label: "hues", unit: :degrees, range: 0.0..ROUND, neutral: ROUND, about: "How many degrees of hues; 360 takes all."
+      parameter :hue_soft, label: "hue soft", unit: :degrees, range: 0.0..180.0, neutral: 10.0, channels: %i[before after], about: "How far it falls on either side of the hues."
+      parameter :chroma_low, label: "chroma from", unit: :code, range: CHROMA, neutral: 0.0, about: "The least chroma; 0 takes greys too."
+      parameter :chroma_high, label: "chroma to", unit: :code, range: CHROMA, neutral: CHROMA.end, about: "The greatest chroma."
+      parameter :chroma_soft, label: "chroma soft", unit: :code, range: 0.0..1.0, neutral: 0.02, channels: %i[below above], about: "How far it falls below and above."
+      parameter :lightness_low, label: "lightness from", unit: :tone, range: LIGHTNESS, neutral: LIGHTNESS.begin, about: "The darkest, on the tone axis."
+      parameter :lightness_high, label: "lightness to", unit: :tone, range: LIGHTNESS, neutral: LIGHTNESS.end, about: "The lightest; far above white takes all that is brighter."
+      parameter :lightness_soft, label: "lightness soft", unit: :tone, range: 0.0..2.0, neutral: 0.05, channels: %i[below above], about: "How far it falls below and above."
+
+      # @raise [ParameterError] of a range that ends before it begins
+      def agree(path)
+        {chroma: [chroma_low, chroma_high], lightness: [lightness_low, lightness_high]}.each do |name, (low, high)|
+          raise ParameterError.new(path: "#{path}.#{name}_high", expected: "at least #{low}, where the range begins", found: high) if high < low
+        end
+      end
+
+      def weights(sight)
+        each_tile(sight) do |planes|
+          axes = Axes.new(planes, sight.space)
+          ranges = [hues(axes), range(axes.method(:chroma), chroma_low, chroma_high, chroma_soft, CHROMA), range(axes.method(:lightness), lightness_low, lightness_high, lightness_soft, LIGHTNESS)].compact
+          ranges.empty? ? planes.first * 0.0 + 1.0 : ranges.reduce { |a, b| a.inplace * b }.out_of_place!
+        end
+      end
+
+      private
+
+      # Faint colours have no hue to speak of, and count less.
+      def hues(axes)
+        return if hue_width >= ROUND
+
+        off, side = axes.from_hue(hue)
+        off.inplace - hue_width / 2
+        off.out_of_place!
+        before, after = hue_soft
+        taken = (before == after) ? Matte.fall(off, before) : Colour::Piecewise.select(side < 0.0, Matte.fall(off, before), Matte.fall(off, after))
+        taken * (axes.chroma * (1 / FAINT)).clip(0.0, 1.0)
+      end
+
+      # Nil where all of it is taken.
+      def range(values, low, high, soft, whole)
+        ends = []
+        ends << Matte.fall(values.call * -1.0 + low, soft[0]) if low > whole.begin
+        ends << Matte.fall(values.call - high, soft[1]) if high < whole.end
+        ends.reduce(:*)
+      end
+    end
+  end
+end

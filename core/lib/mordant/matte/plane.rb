@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Matte
+    # A free region of the plane of hue and chroma, seen along the grey axis; see Axes. Within its
+    # outline it acts in full, and falls outside over a softness.
+    #
+    # The plane is tabulated: CELLS squared places over REACH codes either way, between which it goes
+    # straight; an edge is never sharper than one of them.
+    class Plane < Contributor
+      include Seen
+
+      named :plane, "Hue and chroma"
+
+      CELLS = 512
+      REACH = 1.0
+      EDGE = 2 * REACH / CELLS
+
+      rows :outline, label: "outline", columns: %i[x y], range: -REACH..REACH, most: 64, about: "Corners in codes: x towards red, y from blue towards green; without three it takes nothing."
+      parameter :soft, label: "soft", unit: :code, range: 0.0..0.5, neutral: 0.02, about: "How far it falls outside."
+
+      def weights(sight)
+        return Numo::SFloat.zeros(sight.moment.window.size) if outline.size < 3
+
+        each_tile(sight) do |planes|
+          axes = Axes.new(planes, sight.space)
+          read(axes.x, axes.y)
+        end
+      end
+
+      private
+
+      def table
+        @table ||= begin
+          outside = Ring.new(outline.map { |x, y| [(x + REACH) / EDGE, (y + REACH) / EDGE] }).distance(Grade::Window.whole(CELLS, CELLS), furthest: soft / EDGE + 1)
+          Matte.fall(outside, [soft / EDGE, 1.0].max)
+        end
+      end
+
+      # Linear between the four places around.
+      def read(x, y)
+        across, down = [x, y].map { |value| place(value) }
+        left, top = across.floor, down.floor
+        at = Numo::Int64.cast(top) * CELLS + Numo::Int64.cast(left)
+        right, low = across - left, down - top
+        values = table
+        upper, lower = [0, CELLS].map { |row| values[at + row].dup.then { |from| from + (values[at + (row + 1)].dup - from) * right } }
+        upper + (lower - upper) * low
+      end
+
+      # NaN lies in the corner.
+      def place(value)
+        place = (value + REACH) * (1 / EDGE) - 0.5
+        place[place.isnan] = 0.0 if place.sum.nan?
+        place.clip(0.0, CELLS - 1.001)
+      end
+    end
+  end
+end

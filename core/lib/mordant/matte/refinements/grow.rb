@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Matte
+    module Refinements
+      # Takes the greatest value within a radius, which makes bright parts of a matte larger; below
+      # nothing the least one, which makes them smaller. Between two whole pixels it is mixed of both.
+      class Grow < Refinement
+        named :grow, "Grow or shrink"
+
+        parameter :size, label: "size", unit: :share, range: -0.1..0.1, neutral: 0.0, about: "Radius, as a share of the picture's height; below 0 it shrinks."
+
+        def margin(raster) = (size.abs * raster.height).ceil
+
+        def call(matte, sight)
+          radius = size.abs * sight.moment.height
+          rows = matte.reshape(sight.moment.window.height, sight.moment.window.width)
+          rows *= -1.0 if size.negative?
+          from, to = [radius.floor, radius.ceil].map { |pixels| Area::Greatest.new(pixels).call(rows) }
+          made = from + (to - from) * (radius - radius.floor)
+          (size.negative? ? made * -1.0 : made).reshape(matte.size)
+        end
+      end
+    end
+  end
+end

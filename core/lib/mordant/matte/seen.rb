@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Matte
+    # What contributors have in common that look at colours: which picture they are taken from, and
+    # how much its noise is calmed before.
+    module Seen
+      CALMEST = 0.02 # standard deviation as a share of the picture's height
+
+      def self.included(kind)
+        kind.text :taken, label: "taken from", from: Sight::TAKEN, neutral: "step",
+          about: "step: what its own step gets. first: what the first step gets, so that it stays when steps before it change."
+        kind.parameter :calm, label: "calm noise", unit: :share, range: 0.0..CALMEST, neutral: 0.0,
+          about: "How far the picture is softened before it is looked at, as a share of its height; the picture itself stays as it is."
+      end
+
+      def margin(raster) = calm.zero? ? 0 : Area::Gaussian.new(calm * raster.height).margin
+
+      def sees_step? = taken == "step"
+
+      # @param sight [Sight]
+      # @return [Numo::SFloat] [n]
+      # @yieldparam planes [Array<Numo::SFloat>] red, green, blue of a tile; may be written to
+      # @yieldreturn [Numo::SFloat]
+      def each_tile(sight)
+        planes = calmed(sight)
+        out = Numo::SFloat.new(sight.moment.window.size).allocate
+        Pointwise.each_tile(out.size) { |range| out[range] = yield(planes.map { |plane| plane[range].dup }) }
+        out
+      end
+
+      private
+
+      def calmed(sight)
+        rgb = sight.rgb(taken)
+        planes = Array.new(3) { |channel| rgb[channel, true] }
+        return planes if calm.zero?
+
+        gaussian = Area::Gaussian.new(calm * sight.moment.height)
+        planes.map { |plane| gaussian.call(plane, sight.moment.window) }
+      end
+    end
+  end
+end

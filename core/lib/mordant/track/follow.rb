@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Track
+    # Follows a part of a picture from frame to frame. It looks for the part as it was in the frame it began
+    # with, so that nothing adds up; where that has changed too much, for the part as it was found last. What
+    # it cannot find any more is lost.
+    class Follow
+      # What of a frame it has found: map in heights of the picture from its middle, since the first frame.
+      Found = Struct.new(:map, :confidence, keyword_init: true)
+
+      SURE = 0.8 # correlation from which the first frame is held to
+      CLEAR = 0.9 # from which no other place is looked at
+      LOST = 0.45 # and below which nothing is found
+      WHOLE = 0.95 # share of it that has to be there for a frame to be one that later ones are compared with
+      INSIDE = 0.4 # share of the part that has to be in the picture
+      FEWEST = 24 # pixels of the part at a level
+      CLOSER = 2 # of the likeliest places that are looked at to the end
+      FLAT = 1e-3 # spread of lightness that is nothing to hold on to
+
+      # Pixels of the raster that parts are followed at, or of the least multiple beyond it.
+      WIDTH = 960
+
+      # @return [String, nil] why nothing was found
+      attr_reader :why
+
+      # @param plane [Numo::SFloat] [height, width], lightness of the first frame
+      # @param mask [Numo::SFloat] [height, width], 0..1
+      # @param kind [String] one of Template::KINDS
+      # @raise [ParameterError] of a part without anything to hold on to
+      def initialize(plane, mask, kind:)
+        raise ParameterError.new(path: "with", expected: Template::KINDS.keys.join(", "), found: kind) unless Template::KINDS.key?(kind)
+        raise ParameterError.new(path: "shape", expected: "a shape that lies in the picture", found: "nothing of it does") if (mask > 0.25).count_true < 32
+
+        @kind, @mask = kind, mask
+        @pyramid = Pyramid.new(plane)
+        @first = templates(@pyramid, mask)
+        raise ParameterError.new(path: "shape", expected: "something in the picture to hold on to", found: "an even area") if @first.first.spread < FLAT
+
+        @since = @map = @pace = Map::NONE
+      end
+
+      # @param plane [Numo::SFloat] [height, width] of the frame that follows
+      # @return [Found, nil] nil where it is lost; see #why
+      def next(plane)
+        pyramid = Pyramid.new(plane)
+        guess = @pace * @map
+        fit = best(@first, pyramid, guess, Map::NONE)
+        fit = again(pyramid, guess, fit) if fit.likeness < SURE
+        return lost(fit) if fit.within < INSIDE || fit.likeness < LOST
+
+        @pace = pace(fit.map)
+        @map = fit.map
+        @recent = pyramid if fit.within > WHOLE
+        @since = fit.map if fit.within > WHOLE
+        Found.new(map: Follow.shares(fit.map, @pyramid.height), confidence: fit.likeness.clamp(0.0, 1.0).round(4))
+      end
+
+      # @param map [Map] in pixels
+      # @return [Map] in heights
+      def self.shares(map, height)
+        a, b, c, d, e, f, g, h, = map.numbers
+        Map.new([a, b, c / height, d, e, f / height, g * height, h * height, 1.0])
+      end
+
+      private
+
+      # Of the levels that hold enough of it, the finest first.
+      def templates(pyramid, mask)
+        made = [Template.new(pyramid, 0, mask, @kind)]
+        (1...pyramid.levels).each do |level|
+          some = Template.new(pyramid, level, mask, (@kind == "position" || level > 1) ? "position" : "similarity")
+          break if some.size < FEWEST
+
+          made << some
+        end
+        made
+      end
+
+      # @param since [Map] from the first frame to the one that the templates are of
+      def best(templates, pyramid, guess, since)
+        coarse = templates.last
+        starts = coarse.search.places(pyramid, guess * since.inverse).map { |map| coarse.fit(pyramid, map) }.sort_by { |fit| -fit.likeness }.first(CLOSER)
+        fits = starts.each_with_object([]) do |start, made|
+          made << templates[0...-1].reverse.reduce(start) { |fit, template| template.fit(pyramid, fit.map) } unless made.any? { |fit| fit.likeness > CLEAR }
+        end
+        fits.max_by { |fit| (fit.within < INSIDE) ? -1.0 : fit.likeness }.tap { |one| one.map *= since }
+      end
+
+      # By how it looked last.
+      def again(pyramid, guess, first)
+        return first unless @recent
+
+        fit = best(templates(@recent, carried(@since)), pyramid, guess, @since)
+        (fit.likeness > first.likeness) ? fit : first
+      end
+
+      # The mask where a map takes it.
+      def carried(map)
+        height, width = @mask.shape
+        across, down = Numo::SFloat.new(1, width).seq + (0.5 - width / 2.0), Numo::SFloat.new(height, 1).seq + (0.5 - height / 2.0)
+        x, y = map.inverse.call(across + Numo::SFloat.zeros(height, 1), down + Numo::SFloat.zeros(1, width))
+        values, within = Pyramid.new(@mask).read(0, x.reshape(x.size), y.reshape(y.size))
+        (values * within).reshape(height, width)
+      end
+
+      # What it moved by, of position alone: what turns once does not turn on.
+      def pace(map)
+        before, now = [@map, map].map { |one| one.call(*@first.first.centre) }
+        Map.similarity(now[0] - before[0], now[1] - before[1])
+      end
+
+      def lost(fit)
+        @why = (fit.within < INSIDE) ? "it leaves the picture" : "nothing there looks like it any more"
+        nil
+      end
+    end
+  end
+end

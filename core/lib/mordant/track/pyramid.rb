@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Track
+    # A picture's lightness, and the same halved again and again. Places are counted in pixels of the
+    # first level from the middle of the picture. Immutable.
+    class Pyramid
+      MOST = 5 # levels
+      SMALLEST = 24 # rows or columns
+
+      # @return [Integer] pixels of the first level
+      attr_reader :width, :height
+
+      # @param plane [Numo::SFloat] [height, width]
+      def initialize(plane)
+        @height, @width = plane.shape
+        @levels = [plane]
+        @levels << halved(@levels.last) while @levels.size < MOST && @levels.last.shape.min >= 2 * SMALLEST
+        @levels.freeze
+        freeze
+      end
+
+      # @return [Integer]
+      def levels = @levels.size
+
+      # @param level [Integer]
+      # @return [Numo::SFloat] [height, width]
+      def plane(level) = @levels.fetch(level)
+
+      # Straight between the four pixels around.
+      #
+      # @param level [Integer]
+      # @param x [Numo::SFloat] across, from the middle
+      # @param y [Numo::SFloat] down
+      # @return [Array(Numo::SFloat, Numo::SFloat)] values, and 1 of places within the picture, 0 of others
+      def read(level, x, y)
+        rows, columns = plane(level).shape
+        across, down = (x + @width / 2.0) * (0.5**level) - 0.5, (y + @height / 2.0) * (0.5**level) - 0.5
+        within = Numo::SFloat.cast((across >= 0) & (across <= columns - 1) & (down >= 0) & (down <= rows - 1))
+        across, down = across.clip(0.0, columns - 1.001), down.clip(0.0, rows - 1.001)
+        left, top = across.floor, down.floor
+        at = Numo::Int64.cast(top) * columns + Numo::Int64.cast(left)
+        values = plane(level).reshape(rows * columns)
+        upper, lower = [0, columns].map { |row| values[at + row].dup.then { |from| from + (values[at + (row + 1)].dup - from) * (across - left) } }
+        [upper + (lower - upper) * (down - top), within]
+      end
+
+      private
+
+      def halved(plane)
+        rows, columns = plane.shape.map { |size| size / 2 }
+        Area::Blocks.new(2).means(plane[0...(2 * rows), 0...(2 * columns)].dup, Grade::Window.whole(2 * columns, 2 * rows))
+      end
+    end
+  end
+end
