@@ -11,6 +11,12 @@ module Mordant
   # and then refined, see Refinement. Sizes are shares of the picture's height, so that a proxy looks
   # as its master does.
   module Matte
+    # Share of a patch's pixels at either end that a pick leaves out of account.
+    PICKED = 0.02
+    # What a pick in the picture does: it begins anew, or takes more or fewer colours in.
+    PICKS = %w[fresh more fewer].freeze
+    SHARPEST = 1e-4 # of a fall, in whatever it is measured
+
     class << self
       # @return [Array<Class>] every kind of contributor there is, by id
       def kinds
@@ -49,8 +55,6 @@ module Mordant
         bend.inplace * held
         (bend.inplace * held).out_of_place!
       end
-
-      SHARPEST = 1e-4 # of a fall, in whatever it is measured
 
       # 1 up to an end, and from there to 0 over a softness.
       #

@@ -5,7 +5,7 @@ module Mordant
     # One declared parameter that is a list of rows of named numbers: points of a shape, samples of
     # a picture. Without rows it is neutral.
     class RowsParameter
-      attr_reader :name, :label, :columns, :about
+      attr_reader :name, :label, :columns, :most, :about
 
       # @param columns [Array<Symbol>] names of a row's numbers
       # @param range [Range, Hash{Symbol => Range}] of all columns, or of each

@@ -39,10 +39,25 @@ module Mordant
 
             "matte": %<example>s
 
-        Contributors in order. `mode` is `add` (the greater of what there is and of this one), `subtract` (the lesser of what there is and
-        of the rest), `intersect` (the lesser of both), or `out`: as if it were not there. The first is added to nothing, or taken from
-        everything. `strength`, 0 to 1, multiplies the whole. A matte of no contributors acts everywhere. Contributors see log codes of the
-        working space as the step does; a step with a matte meets its input in log codes.
+        | key of a contributor | what it is |
+        |---|---|
+        | `id` | text of 1 to 80 characters, unique in the matte; needed |
+        | `kind` | one of the contributors below; needed |
+        | `name` | a name of its own |
+        | `mode` | `add` (the greater of what there is and of this one), `subtract` (the lesser of what there is and of the rest), `intersect` (the lesser of both), or `out`: as if it were not there. The first is added to nothing, or taken from everything |
+        | `softness` | standard deviation of a Gaussian over it, 0 to 0.2 of the picture's height |
+        | `invert` | `true`: what it leaves out |
+        | `strength` | 0 to 1, how much of it counts |
+        | `parameters` | an object; what is left out is neutral |
+        | `keys` | as of a step |
+        | `path` | of a shape: `{"id", "from"}`, the id of a path in the application that carries it, and the frame it is followed from |
+
+        Contributors in order, and then `refinements` in order, each with `id`, `kind`, `enabled` and `parameters`. `strength`, 0 to 1,
+        multiplies the whole. A matte of no contributors acts everywhere, and gives nothing to those that are linked to it. Contributors
+        see log codes of the working space as the step does, or as the first step does; a step with a matte meets its input in log codes.
+
+        Keys count in hue, chroma and lightness of log codes r, g, b: x = r - (g + b) / 2 and y = (g - b) sqrt(3) / 2, chroma the length of
+        (x, y), hue its angle (0 red, 120 green, 240 blue), lightness the luma on the tone axis. More or less light moves lightness alone.
       TEXT
 
       # @return [String] Markdown
@@ -56,12 +71,13 @@ module Mordant
 
       def text
         [format(INTRODUCTION, most: Recipe::LARGEST), "## Steps", *Steps.all.map { |kind| section(kind, "#{kind.domain} values of the working space · reach: #{kind.reach}") },
-          format(MATTES, example: JSON.generate(matte)), *Matte.kinds.map { |kind| section(kind, "a contributor") }].join("\n\n").gsub(/\n{3,}/, "\n\n").strip << "\n"
+          format(MATTES, example: JSON.generate(matte)), *Matte.kinds.map { |kind| section(kind, "a contributor") },
+          *Matte.refinements.map { |kind| section(kind, "a refinement") }].join("\n\n").gsub(/\n{3,}/, "\n\n").strip << "\n"
       end
 
       private
 
-      def matte = {"contributors" => [{"id" => "face", "kind" => "ellipse", "mode" => "add", "parameters" => {}}, {"id" => "lights", "kind" => "luminance", "mode" => "intersect", "parameters" => {"low" => 0.6}}], "strength" => 1.0}
+      def matte = {"contributors" => [{"id" => "face", "kind" => "ellipse", "mode" => "add", "parameters" => {}}, {"id" => "lights", "kind" => "luminance", "mode" => "intersect", "parameters" => {"low" => 0.6}}], "refinements" => [{"id" => "calm", "kind" => "blur", "parameters" => {"size" => 0.01}}], "strength" => 1.0}
 
       def section(kind, about)
         rows = kind.parameters.values.map { |parameter| "| `#{parameter.name}` | #{value(parameter)} | #{neutral(parameter)} | #{parameter.about} |" }
@@ -73,7 +89,9 @@ module Mordant
         told = parameter.to_h
         return "a list of `[place, value]`, places #{told[:first]} to #{told[:last]} (#{told[:across]}), values #{told[:min]} to #{told[:max]}" if parameter.is_a?(Declared::PointsParameter)
         return told[:ranges].map { |part, (low, high)| "#{part} #{low} to #{high}" }.join(", ") if parameter.is_a?(Declared::ColourParameter)
-        return told[:from].is_a?(Array) ? told[:from].map { |word| "`#{word}`" }.join(", ") : {"lut" => "a path in the library", "encoding" => "id of an encoding"}.fetch(told[:from]) if parameter.is_a?(Declared::TextParameter)
+        return told[:from].is_a?(Array) ? told[:from].map { |word| "`#{word}`" }.join(", ") : {"lut" => "a path in the library", "encoding" => "id of an encoding", "reference" => "an id"}.fetch(told[:from]) if parameter.is_a?(Declared::TextParameter)
+
+        return "a list of at most #{told[:most]} rows of #{told[:columns].zip(told[:ranges]).map { |column, (low, high)| "`#{column}` #{low} to #{high}" }.join(", ")}" if parameter.is_a?(Declared::RowsParameter)
 
         "#{told[:min]} to #{told[:max]} #{told[:unit]}#{", of #{told[:channels].join(", ")}" if told[:channels]}"
       end

@@ -45,7 +45,9 @@ module Mordant
 
       Resolver = Struct.new(:place) do
         def linked(link) = (link.own? && link.source.nil?) ? place.call(link) : link.source
+
         def clip(clip) = clip.source
+
         def path(_id) = nil
       end
       private_constant :Resolver

@@ -112,7 +112,10 @@ module Mordant
       # @param resolver [#linked, #clip, #path] of a contributor Matte::Linked, Matte::Clip or the id of a path to a
       #   source, see Matte::Elsewhere, to a Track::Path, or to nil
       # @return [Recipe] whose mattes have it
-      def resolved(resolver) = entries.map { |entry| entry.resolved(resolver) }.then { |made| made.zip(entries).all? { |a, b| a.equal?(b) } ? self : with(made) }
+      def resolved(resolver)
+        made = entries.map { |entry| entry.resolved(resolver) }
+        (made.each_index.all? { |index| made[index].equal?(entries[index]) }) ? self : with(made)
+      end
 
       # @return [Array<Entry>] that change pictures and that no look-up table can hold
       def beyond_luts = entries.select { |entry| entry.acts? && (entry.moving? || !entry.pointwise?) }

@@ -20,6 +20,9 @@ module Mordant
         @planes, @space = planes, space
       end
 
+      # @return [Array<Numo::SFloat>] red, green and blue
+      attr_reader :planes
+
       # @return [Numo::SFloat] in codes, towards red
       def x = @x ||= (@planes[1] + @planes[2]).then { |sum| ((sum.inplace * -0.5).inplace + @planes[0]).out_of_place! }
 
@@ -29,17 +32,20 @@ module Mordant
       # @return [Numo::SFloat] in codes, 0 of greys
       def chroma = @chroma ||= Numo::SFloat::Math.sqrt(((x * x).inplace + y * y).out_of_place!)
 
-      # How far hues are from one, either way; see the half-angle formula tan(d / 2) = sin d / (1 + cos d).
+      # How far hues are from one, either way: tan(d / 2) = sin d / (1 + cos d), from the nearer of it and its
+      # opposite.
       #
       # @param hue [Float] degrees
       # @return [Array<Numo::SFloat>] degrees, 0..180, of greys whatever; and what is below 0 where they come before it
       def from_hue(hue)
         cosine, sine = Math.cos(hue / DEGREES), Math.sin(hue / DEGREES)
         along, aside = x * cosine + y * sine, y * cosine - x * sine
-        half = (aside.abs.inplace + LEAST).out_of_place! / (along.inplace + chroma).out_of_place!.clip(LEAST**2, nil)
-        [(Numo::SFloat::Math.atan(half).inplace * (2 * DEGREES)).out_of_place!, aside]
+        beyond = Numo::SFloat.cast(along < 0.0)
+        half = aside.abs / (along.abs.inplace + chroma).out_of_place!.clip(LEAST, nil)
+        off = (Numo::SFloat::Math.atan(half).inplace * (2 * DEGREES)).out_of_place!
+        [off + (off * -2.0 + 180.0) * beyond, aside]
       end
-      LEAST = 1e-9
+      LEAST = 1e-12
       private_constant :LEAST
 
       # @return [Numo::SFloat] 0 no light, 1 white

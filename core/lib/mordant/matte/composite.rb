@@ -67,7 +67,10 @@ module Mordant
       def at(frame, shot_frame) = moving? ? with(parts.map { |part| part.at(frame, shot_frame) }) : self
 
       # @see Part#resolved
-      def resolved(resolver) = parts.map { |part| part.resolved(resolver) }.then { |made| made.zip(parts).all? { |a, b| a.equal?(b) } ? self : with(made) }
+      def resolved(resolver)
+        made = parts.map { |part| part.resolved(resolver) }
+        (made.each_index.all? { |index| made[index].equal?(parts[index]) }) ? self : with(made)
+      end
 
       # @param id [String] of a contributor
       # @param upto [Boolean] with those before it, and else alone and as if it were added

@@ -11,7 +11,7 @@ module Mordant
       def self.family = :key
 
       # @return [Hash] what an interface needs to know
-      def self.to_h = {**super, family: family.to_s}
+      def self.to_h = {**super, family: family.to_s, picks: picks?}
 
       # @param sight [Sight] what it sees; never written to
       # @return [Numo::SFloat] [n] of the sight's window, 0..1
@@ -38,9 +38,27 @@ module Mordant
       # @return [Array] for JSON, what it depends on besides its values
       def stamps = []
 
-      # @param path [Track::Path::There, nil] where a path has taken it
+      # @param there [Track::Map] where a path has taken it
       # @return [Contributor]
       def carried(_there) = self
+
+      # @return [Boolean] it takes picks in the picture
+      def self.picks? = method_defined?(:picked)
+
+      # What a patch of the picture makes of it: of those that take picks, see #picked.
+      #
+      # @param rgb [Numo::SFloat] [3, n], log codes of the picture that it is taken from
+      # @param act [String] one of PICKS
+      # @param space [Colour::WorkingSpace]
+      # @return [Hash{String => Object}] parameters
+      # @raise [ParameterError]
+      def after_pick(rgb, act, space)
+        raise ParameterError.new(path: "kind", expected: "a key, which takes picks", found: self.class.id) unless self.class.picks?
+        raise ParameterError.new(path: "act", expected: PICKS.join(", "), found: act) unless PICKS.include?(act)
+
+        found = picked(Axes.new(Array.new(3) { |channel| rgb[channel, true].dup }, space), act)
+        values.merge(found).transform_keys(&:to_s).then { |all| self.class.new(all).values.transform_keys(&:to_s) }
+      end
     end
   end
 end

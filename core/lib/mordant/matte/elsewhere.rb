@@ -69,16 +69,17 @@ module Mordant
         Grade::Window.new(left:, top:, width: right - left, height: bottom - top) if right > left && bottom > top
       end
 
+      # With nothing around it, two pixels wide.
       def read(weights, part, across, down)
-        rows, columns = part.height + 2, part.width + 2
+        rows, columns = part.height + 4, part.width + 4
         framed = Numo::SFloat.zeros(rows, columns)
-        framed[1..part.height, 1..part.width] = weights.reshape(part.height, part.width)
+        framed[2...(2 + part.height), 2...(2 + part.width)] = weights.reshape(part.height, part.width)
         framed = framed.reshape(rows * columns)
-        x, y = (across - (part.left - 1)).clip(0.0, columns - 1.001), (down - (part.top - 1)).clip(0.0, rows - 1.001)
-        left, top = x.floor, y.floor
-        at = Numo::Int64.cast(top) * columns + Numo::Int64.cast(left)
-        upper, lower = [0, columns].map { |row| framed[at + row].dup.then { |one| one + (framed[at + (row + 1)].dup - one) * (x - left) } }
-        upper + (lower - upper) * (y - top)
+        left, top = across.floor, down.floor
+        right, low = across - left, down - top
+        at = Numo::Int64.cast((top - (part.top - 2)).clip(0, rows - 2)) * columns + Numo::Int64.cast((left - (part.left - 2)).clip(0, columns - 2))
+        upper, lower = [0, columns].map { |row| framed[at + row].dup.then { |one| one + (framed[at + (row + 1)].dup - one) * right } }
+        upper + (lower - upper) * low
       end
     end
   end

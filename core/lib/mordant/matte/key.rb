@@ -40,7 +40,68 @@ module Mordant
         end
       end
 
+      ROOM = {hue: 5.0, chroma: 0.015, lightness: 0.03}.freeze # around what is picked
+      GREY = 0.012 # mean chroma of a patch that has no hue
+
+      # @see Contributor#after_pick
+      def picked(axes, act)
+        found = {hue: arc(axes), chroma: Ends.of(axes.chroma, ROOM[:chroma]), lightness: Ends.of(axes.lightness, ROOM[:lightness])}
+        found.delete(:hue) if axes.chroma.mean < GREY
+        case act
+        when "fresh" then {hue: hue, hue_width: ROUND, chroma_low: 0.0}.merge(stated(found))
+        when "more" then stated(found.to_h { |name, ends| [name, own(name, ends).with(ends)] })
+        else fewer(found)
+        end
+      end
+
       private
+
+      # Hues of a patch about their mean, or about the key's own middle, so that arcs can be compared.
+      def arc(axes)
+        mean = Math.atan2((axes.y / axes.chroma.clip(1e-6, nil)).mean, (axes.x / axes.chroma.clip(1e-6, nil)).mean) * Axes::DEGREES
+        off, side = axes.from_hue(mean)
+        Ends.of(off * (Numo::SFloat.cast(side >= 0) * 2.0 - 1.0) + mean, ROOM[:hue])
+      end
+
+      # As it is; of hues in the turn that is nearest to others.
+      def own(name, other)
+        case name
+        when :hue
+          return other if hue_width >= ROUND
+
+          middle = hue + ROUND * ((other.middle - hue) / ROUND).round
+          Ends.new(middle - hue_width / 2, middle + hue_width / 2)
+        when :chroma then Ends.new(chroma_low, chroma_high)
+        else Ends.new(lightness_low, lightness_high)
+        end
+      end
+
+      def stated(found)
+        found.reduce({}) do |made, (name, ends)|
+          case name
+          when :hue then made.merge(hue: ends.middle % ROUND, hue_width: ends.size.clamp(0.0, ROUND))
+          when :chroma then ends.held(CHROMA).then { |one| made.merge(chroma_low: one.low, chroma_high: one.high) }
+          else ends.held(LIGHTNESS).then { |one| made.merge(lightness_low: one.low, lightness_high: one.high) }
+          end
+        end
+      end
+
+      # The cut that costs least.
+      def fewer(found)
+        softs = {hue: hue_soft, chroma: chroma_soft, lightness: lightness_soft}
+        cuts = found.flat_map { |name, ends| bounded(name, own(name, ends), ends).without(ends, softs[name]).map { |lost, left| [lost, name, left] } }
+        best = cuts.min_by(&:first)
+        best ? stated(best[1] => best[2]) : {}
+      end
+
+      # What is without end ends where colours do, so that shares can be compared.
+      def bounded(name, own, picked)
+        case name
+        when :hue then (hue_width >= ROUND) ? Ends.new(picked.middle - 180.0, picked.middle + 180.0) : own
+        when :chroma then own.within(0.0, [picked.high, 0.5].max)
+        else own.within([picked.low, 0.0].min, [picked.high, 1.2].max)
+        end
+      end
 
       # Faint colours have no hue to speak of, and count less.
       def hues(axes)
@@ -50,7 +111,7 @@ module Mordant
         off.inplace - hue_width / 2
         off.out_of_place!
         before, after = hue_soft
-        taken = (before == after) ? Matte.fall(off, before) : Colour::Piecewise.select(side < 0.0, Matte.fall(off, before), Matte.fall(off, after))
+        taken = (before == after) ? Matte.fall(off, before) : Colour::Piecewise.select(side < 0.0, Matte.fall(off.dup, before), Matte.fall(off, after))
         taken * (axes.chroma * (1 / FAINT)).clip(0.0, 1.0)
       end
 

@@ -19,6 +19,21 @@ module Mordant
         raise ParameterError.new(path: "#{path}.high", expected: "at least #{low}, where the range begins", found: high) if high < low
       end
 
+      ROOM = 0.03
+
+      # @see Contributor#after_pick
+      def picked(axes, act)
+        found = Ends.of(axes.lightness, ROOM)
+        found = Ends.new(found.low - low_softness / 2, found.high + high_softness / 2) unless act == "fewer"
+        own = Ends.new(low, high)
+        made = case act
+        when "fresh" then found
+        when "more" then own.with(found)
+        else own.within([found.low, 0.0].min, [found.high, 1.2].max).without(found, [low_softness / 2, high_softness / 2]).min_by(&:first)&.last || own
+        end
+        made.held(-1.0..4.0).then { |ends| {low: ends.low, high: ends.high} }
+      end
+
       def weights(sight)
         each_tile(sight) do |planes|
           tone = Axes.new(planes, sight.space).lightness

@@ -19,6 +19,18 @@ module Mordant
       rows :outline, label: "outline", columns: %i[x y], range: -REACH..REACH, most: 64, about: "Corners in codes: x towards red, y from blue towards green; without three it takes nothing."
       parameter :soft, label: "soft", unit: :code, range: 0.0..0.5, neutral: 0.02, about: "How far it falls outside."
 
+      ROOM = 0.012 # around what is picked
+
+      # @see Contributor#after_pick
+      def picked(axes, act)
+        patch = near(axes)
+        case act
+        when "fresh" then {outline: Hull.around(patch, ROOM)}
+        when "more" then {outline: Hull.around([*outline, *patch], outline.empty? ? ROOM : 0.0)}
+        else {outline: Hull.cut(outline, patch, ROOM)}
+        end.transform_values { |points| points.map { |point| point.map { |value| value.clamp(-REACH, REACH) } } }
+      end
+
       def weights(sight)
         return Numo::SFloat.zeros(sight.moment.window.size) if outline.size < 3
 
@@ -35,6 +47,12 @@ module Mordant
           outside = Ring.new(outline.map { |x, y| [(x + REACH) / EDGE, (y + REACH) / EDGE] }).distance(Grade::Window.whole(CELLS, CELLS), furthest: soft / EDGE + 1)
           Matte.fall(outside, [soft / EDGE, 1.0].max)
         end
+      end
+
+      # Corners of a box about nearly all of what is picked, along its own mean chroma and across.
+      def near(axes)
+        across, down = [axes.x, axes.y].map { |plane| Ends.of(plane, 0.0) }
+        [[across.low, down.low], [across.high, down.low], [across.high, down.high], [across.low, down.high]]
       end
 
       # Linear between the four places around.

@@ -13,6 +13,31 @@ module Mordant
       parameter :distance, label: "distance", unit: :code, range: 0.0..2.0, neutral: 0.03, about: "How far from a sample it takes in full."
       parameter :soft, label: "soft", unit: :code, range: 0.0..2.0, neutral: 0.03, about: "How far it falls beyond that."
 
+      ROOM = 0.01 # around what is picked
+
+      # @see Contributor#after_pick
+      def picked(axes, act)
+        middle = axes.planes.map { |plane| plane.mean.to_f }
+        spread = Ends.of(Numo::SFloat::Math.sqrt(axes.planes.zip(middle).map { |plane, at| (plane - at)**2 }.reduce(:+)), ROOM).high
+        case act
+        when "fresh" then {samples: [middle], distance: spread}
+        when "more" then {samples: [*samples, middle].last(self.class.parameters[:samples].most), distance: [distance, spread].max}
+        else fewer(middle, spread)
+        end
+      end
+
+      # Samples that lie among what is picked go; then all take in less.
+      def fewer(middle, spread)
+        apart = ->(sample) { Math.sqrt(sample.zip(middle).sum { |a, b| (a - b)**2 }) }
+        left = samples.reject { |sample| apart[sample] < [spread, distance / 2].max }
+        left = samples if left.empty?
+        nearest = left.map(&apart).min
+        room = [(nearest || 0.0) - spread, 0.0].max
+        share = (nearest && distance + soft > room) ? room / [distance + soft, 1e-6].max : 1.0
+        {samples: left, distance: distance * share, soft: soft * share}
+      end
+      private :fewer
+
       def weights(sight)
         each_tile(sight) do |planes|
           next planes.first * 0.0 if samples.empty?

@@ -14,6 +14,7 @@ module Mordant
       LOST = 0.45 # and below which nothing is found
       WHOLE = 0.95 # share of it that has to be there for a frame to be one that later ones are compared with
       INSIDE = 0.4 # share of the part that has to be in the picture
+      LEAVING = 0.75 # share below which it is taken to leave where it is not found
       FEWEST = 24 # pixels of the part at a level
       CLOSER = 2 # of the likeliest places that are looked at to the end
       FLAT = 1e-3 # spread of lightness that is nothing to hold on to
@@ -47,7 +48,7 @@ module Mordant
         guess = @pace * @map
         fit = best(@first, pyramid, guess, Map::NONE)
         fit = again(pyramid, guess, fit) if fit.likeness < SURE
-        return lost(fit) if fit.within < INSIDE || fit.likeness < LOST
+        return lost([fit.within, @first.first.judged(pyramid, guess).within].min) if fit.within < INSIDE || fit.likeness < LOST
 
         @pace = pace(fit.map)
         @map = fit.map
@@ -110,8 +111,9 @@ module Mordant
         Map.similarity(now[0] - before[0], now[1] - before[1])
       end
 
-      def lost(fit)
-        @why = (fit.within < INSIDE) ? "it leaves the picture" : "nothing there looks like it any more"
+      # @param within [Float] share of it that is in the picture, where it was found or expected
+      def lost(within)
+        @why = (within < LEAVING) ? "it leaves the picture" : "nothing there looks like it any more"
         nil
       end
     end

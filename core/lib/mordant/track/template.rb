@@ -124,7 +124,7 @@ module Mordant
       def trusted(residual, weights)
         off = residual[(weights > 0.25).where].abs
         scale = [off.sort[off.size / 2] * 1.4826, 1e-6].max
-        ((((residual / (TUKEY * scale))**2) * -1.0 + 1.0).clip(0.0, 1.0))**2
+        (((residual / (TUKEY * scale))**2) * -1.0 + 1.0).clip(0.0, 1.0)**2
       end
 
       # @return [Map, nil] nil where nothing holds it

@@ -14,8 +14,11 @@ RSpec.describe Mordant::Grade::Handbook do
     steps, contributors = examples.partition { |one| Mordant::Steps.all.map(&:id).include?(one["kind"]) }
     expect(steps.map { |one| one["kind"] }).to eq(Mordant::Steps.all.map(&:id))
     expect(Mordant::Grade::Recipe.new("steps" => steps.each_with_index.map { |one, index| one.merge("id" => index.to_s) }).entries).to all(be_acts)
-    expect(contributors.map { |one| one["kind"] }).to eq(Mordant::Matte.kinds.map(&:id))
-    expect(Mordant::Matte::Composite.new({"contributors" => contributors.each_with_index.map { |one, index| one.merge("id" => index.to_s) }}).parts.size).to eq(contributors.size)
+    contributors, refinements = contributors.partition { |one| Mordant::Matte.kinds.map(&:id).include?(one["kind"]) }
+    expect([contributors, refinements].map { |list| list.map { |one| one["kind"] } }).to eq([Mordant::Matte.kinds.map(&:id), Mordant::Matte.refinements.map(&:id)])
+    numbered = ->(list) { list.each_with_index.map { |one, index| one.merge("id" => index.to_s) } }
+    made = Mordant::Matte::Composite.new({"contributors" => numbered[contributors], "refinements" => numbered[refinements]})
+    expect([made.parts.size, made.refinements.map(&:acts?).uniq]).to eq([contributors.size, [true]])
   end
 
   it "shows a matte as it can be given" do

@@ -17,7 +17,7 @@ RSpec.describe "A step with a matte", type: :core do
   it "keeps so much of the change as the matte says" do
     matte = {"contributors" => [ellipse], "strength" => 0.5}
     none, all, some = plan.apply(picture).rgb, plan(step("a", "balance", exposure: 1.0)).apply(picture).rgb, plan(step("a", "balance", matte:, exposure: 1.0)).apply(picture).rgb
-    weights = Mordant::Matte::Composite.new(matte).weights(none, Mordant::Grade::Moment.of(picture), Mordant::Colour::WorkingSpace.default)
+    weights = Mordant::Matte::Composite.new(matte).weights(Mordant::Matte::Sight.new(Mordant::Grade::Moment.of(picture), Mordant::Colour::WorkingSpace.default) { none })
     expect((some - (none + (all - none) * weights.reshape(1, picture.size))).abs.max).to be < 1e-4
     expect([weights[27 * 96 + 48], weights[0]]).to eq([0.5, 0.0])
     expect(some[true, 0]).to eq(none[true, 0])
@@ -73,13 +73,13 @@ RSpec.describe "A step with a matte", type: :core do
     {
       {"contributors" => [ellipse, ellipse]} => ["steps[0].matte.contributors", "ids used once", "e"],
       {"contributors" => [ellipse.merge("mode" => "xor")]} => ["steps[0].matte.contributors[0].mode", "add, subtract, intersect, out", "xor"],
-      {"contributors" => [ellipse.merge("kind" => "star")]} => ["steps[0].matte.contributors[0].kind", "one of ellipse, luminance", "star"],
+      {"contributors" => [ellipse.merge("kind" => "star")]} => ["steps[0].matte.contributors[0].kind", "one of clip, ellipse, gradient, key, linked, luminance, outline, plane, samples", "star"],
       {"contributors" => [lights.merge("parameters" => {"low" => 0.5, "high" => 0.2})]} => ["steps[0].matte.contributors[0].parameters.high", "at least 0.5, where the range begins", 0.2],
       {"contributors" => [lights.merge("parameters" => {"low" => Float::NAN})]} => ["steps[0].matte.contributors[0].parameters.low", "a number in -1.0..4.0", be_nan],
       {"contributors" => {}} => ["steps[0].matte.contributors", "a list of at most 64 contributors", {}],
       {"strength" => 2} => ["steps[0].matte.strength", "a number in 0.0..1.0", 2],
-      {"holes" => 1} => ["steps[0].matte", "only contributors, strength", "holes"],
-      [] => ["steps[0].matte", "an object with contributors, strength", []]
+      {"holes" => 1} => ["steps[0].matte", "only contributors, refinements, strength", "holes"],
+      [] => ["steps[0].matte", "an object with contributors, refinements, strength", []]
     }.each do |matte, wanted|
       expect { plan(step("a", "balance", exposure: 1.0).merge("matte" => matte)) }.to raise_error(Mordant::ParameterError) { |e| expect([e.path, e.expected, e.found]).to match(wanted) }
     end
@@ -91,7 +91,7 @@ RSpec.describe Mordant::Matte do
 
   def weights(kind, width = 180, height = 90, rgb: nil, **parameters)
     frame = Mordant::Frame.new(rgb || Numo::SFloat.zeros(3, width * height), width:, height:, encoding: "acescct")
-    described_class.fetch(kind).new(parameters).weights(frame.rgb, Mordant::Grade::Moment.of(frame), space).reshape(height, width)
+    described_class.fetch(kind).new(parameters).weights(described_class::Sight.new(Mordant::Grade::Moment.of(frame), space) { frame.rgb }).reshape(height, width)
   end
 
   it "puts an ellipse as added in the middle, a third of the height in radius, half on its line" do
@@ -125,7 +125,7 @@ RSpec.describe Mordant::Matte do
     light = ->(id, mode, low) { {"id" => id, "kind" => "luminance", "mode" => mode, "parameters" => {"low" => low, "low_softness" => 0.0}} }
     tones = Numo::SFloat[0.1, 0.4, 0.6, 0.9] * (space.white - space.black) + space.black
     frame = Mordant::Frame.new(Numo::NArray.vstack([tones] * 3), width: 4, height: 1, encoding: "acescct")
-    made = ->(*parts) { Mordant::Matte::Composite.new({"contributors" => parts}).weights(frame.rgb, Mordant::Grade::Moment.of(frame), space).to_a }
+    made = ->(*parts) { Mordant::Matte::Composite.new({"contributors" => parts}).weights(Mordant::Matte::Sight.new(Mordant::Grade::Moment.of(frame), space) { frame.rgb }).to_a }
     expect(made[light["a", "add", 0.3]]).to eq([0, 1, 1, 1])
     expect(made[light["a", "add", 0.3], light["b", "subtract", 0.5]]).to eq([0, 1, 0, 0])
     expect(made[light["a", "subtract", 0.5]]).to eq([1, 1, 0, 0])

@@ -15,7 +15,7 @@ module Mordant
       class Edges < Refinement
         named :edges, "Follow edges"
 
-        parameter :size, label: "reach", unit: :share, range: 0.0..0.1, neutral: 0.0, about: "How far it looks for edges, as a share of the picture's height."
+        parameter :size, label: "reach", unit: :share, range: 0.0..0.2, neutral: 0.0, about: "How far it looks for edges, as a share of the picture's height."
         parameter :edge, label: "edge", unit: :tone, range: 0.001..0.5, neutral: 0.01, about: "How large a step of lightness counts as an edge."
         text :taken, label: "taken from", from: Sight::TAKEN, neutral: "step", about: "Whose edges: those of what its own step gets, or of what the first one gets."
 

@@ -8,7 +8,7 @@ module Mordant
       class Grow < Refinement
         named :grow, "Grow or shrink"
 
-        parameter :size, label: "size", unit: :share, range: -0.1..0.1, neutral: 0.0, about: "Radius, as a share of the picture's height; below 0 it shrinks."
+        parameter :size, label: "size", unit: :share, range: -0.2..0.2, neutral: 0.0, about: "Radius, as a share of the picture's height; below 0 it shrinks."
 
         def margin(raster) = (size.abs * raster.height).ceil
 
