@@ -6,9 +6,6 @@ module Mordant
     class Acting
       # Change of a log code that counts in full.
       FULL = 0.02
-      # What is left of the luma of pixels it does not act on, and added to it.
-      VEIL = 0.3
-      FOOT = 0.02
 
       # @param recipe [Recipe]
       # @param id [String] of a step
@@ -31,6 +28,15 @@ module Mordant
       end
 
       # @param moment [Moment] of codes as decoded
+      # @param contributor [String] id of one of the matte's
+      # @return [Numo::SFloat] [3, n] log codes that it looks at
+      # @raise [ParameterError]
+      def seen(moment, contributor)
+        one = part(contributor, false).contributors.first
+        sight(moment).rgb(one.respond_to?(:taken) ? one.taken : "step")
+      end
+
+      # @param moment [Moment] of codes as decoded
       # @return [Numo::SFloat] [n] of its window, 0..1
       def weights(moment)
         return matte_weights(moment) if @matte && @region.nil?
@@ -42,18 +48,6 @@ module Mordant
         (change * (1 / FULL)).clip(0.0, 1.0)
       end
 
-      # A picture whose other pixels are grey and dim.
-      #
-      # @param drawn [Frame] codes of a display
-      # @param weights [Numo::SFloat] [n]
-      # @return [Frame]
-      def self.veil(drawn, weights)
-        planes = Array.new(3) { |channel| drawn.rgb[channel, true] }
-        grey = planes.zip(Colour.encoding(drawn.encoding).luma_weights).map { |plane, weight| plane * weight }.reduce(:+) * VEIL + FOOT
-        rest = weights * -1.0 + 1.0
-        drawn.with(Numo::NArray.vstack(planes.map { |plane| plane * weights + grey * rest }))
-      end
-
       private
 
       def part(contributor, upto)
@@ -62,10 +56,9 @@ module Mordant
         @entry.matte.part(contributor, upto:)
       end
 
-      def matte_weights(moment)
-        moment = moment.from(Origin.new(@before, moment))
-        @matte.weights(Matte::Sight.new(moment, @before.space) { |other| @before.picture(other).rgb })
-      end
+      def matte_weights(moment) = @matte.weights(sight(moment))
+
+      def sight(moment) = Matte::Sight.new(moment.from(Origin.new(@before, moment)), @before.space) { |other| @before.picture(other).rgb }
 
       def before_ids(recipe, id) = recipe.entries.map(&:id).take_while { |one| one != id }
 

@@ -55,6 +55,14 @@ module Mordant
         copy { @step, @keys, @matte = step, Keys::NONE, matte }
       end
 
+      # @param contributor [String] id of a shape of its matte
+      # @param by [Array(Float, Float)] heights of the picture, across and down
+      # @return [Entry] with that shape elsewhere, wherever else it is carried
+      def shifted(contributor, by)
+        made = matte.shifted(contributor, Track::Map.similarity(*by))
+        copy { @matte = made }
+      end
+
       # @see Recipe#resolved
       def resolved(resolver)
         made = matte&.resolved(resolver)

@@ -82,6 +82,13 @@ module Mordant
         only(entries.first(index).map(&:id))
       end
 
+      # @param id [String] of an entry
+      # @return [Recipe] up to it, with it; all where it is not there
+      def upto(id)
+        index = entries.find_index { |entry| entry.id == id }
+        index ? only(entries.first(index + 1).map(&:id)) : self
+      end
+
       # Whether it changes from frame to frame.
       def moving? = entries.any?(&:moving?)
 

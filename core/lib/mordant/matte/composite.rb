@@ -72,6 +72,9 @@ module Mordant
         (made.each_index.all? { |index| made[index].equal?(parts[index]) }) ? self : with(made)
       end
 
+      # @see Grade::Entry#shifted
+      def shifted(id, map) = with(parts.map { |part| (part.id == id) ? part.shifted(map) : part })
+
       # @param id [String] of a contributor
       # @param upto [Boolean] with those before it, and else alone and as if it were added
       # @return [Composite] without refinements and at full strength

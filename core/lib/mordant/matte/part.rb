@@ -49,14 +49,14 @@ module Mordant
       def acts? = mode != "out"
 
       # Whether it changes from frame to frame.
-      def moving? = acts? && (!@keys.empty? || !@path_id.nil? || contributor.moving?)
+      def moving? = !@shift.nil? || (acts? && (!@keys.empty? || !@path_id.nil? || contributor.moving?))
 
       EVER = -Grade::Keys::FURTHEST..Grade::Keys::FURTHEST
 
       # @return [Range<Integer>, nil] of its owner's frames; before its begin and from its end on it stands still
       def moves
         return unless moving?
-        return EVER if contributor.moving?
+        return EVER if contributor.moving? || @shift
 
         spans = [(@keys.span unless @keys.empty?), @path&.span || (EVER if @path_id)].compact
         spans.map(&:begin).min..spans.map(&:end).max
@@ -71,9 +71,14 @@ module Mordant
 
         made = @keys.empty? ? contributor : contributor.bound(@keys.at(frame))
         made = made.at(shot_frame)
-        made = made.carried(path.at(frame) * path.at(@path_from).inverse) if @path_id
-        copy { @contributor, @keys, @path, @path_id = made, Grade::Keys::NONE, nil, nil }
+        carrying = [@shift, (path.at(frame) * path.at(@path_from).inverse if @path_id)].compact.reduce(:*)
+        made = made.carried(carrying) if carrying
+        copy { @contributor, @keys, @path, @path_id, @shift = made, Grade::Keys::NONE, nil, nil, nil }
       end
+
+      # @param map [Track::Map] by which it lies elsewhere, wherever else it is carried
+      # @return [Part]
+      def shifted(map) = copy { @shift = map }
 
       # @param resolver [#linked, #clip, #path] see Recipe#resolved
       def resolved(resolver)

@@ -40,13 +40,20 @@ module Mordant
       # What was found from one of its frames on, in either direction, in place of what it has there.
       #
       # @param other [Path] that begins or ends at a frame of this one, and whose part lies there as this one has it
+      # @param by [Map] what put the part right there
       # @return [Path]
-      def joined(other, from)
-        here, there = at(from), other.at(from)
+      def joined(other, from, by: Map::NONE)
+        here, there = by * at(from), other.at(from)
         frames = [span.begin, other.span.begin].min..[span.end, other.span.end].max
-        rows = frames.map { |frame| (other.span.cover?(frame) && (frame != from || !span.cover?(frame))) ? [other.at(frame) * there.inverse * here, other.sure(frame)] : [at(frame), sure(frame)] }
+        rows = frames.map { |frame| other.span.cover?(frame) ? [other.at(frame) * there.inverse * here, other.sure(frame)] : [at(frame), sure(frame)] }
         maps, confidence = rows.transpose
         Path.new(to_h.merge("first" => frames.begin, "maps" => maps.map { |map| map.numbers.first(8) }, "confidence" => confidence, "lost" => other.lost))
+      end
+
+      # @param frames [Integer]
+      # @return [Path] whose frames, and that it was lost at, are counted from so many earlier
+      def counted_from(frames)
+        frames.zero? ? self : Path.new(to_h.merge("first" => first + frames, "lost" => lost && lost.merge("frame" => lost["frame"] + frames)))
       end
 
       # @return [Float] confidence at a frame; nothing where it is not

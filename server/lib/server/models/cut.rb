@@ -14,6 +14,7 @@ module Server
     has_many :washes, inverse_of: :cut
     has_many :families, inverse_of: :cut
     has_many :orders
+    has_many :paths, -> { order(:id) }, inverse_of: :cut
 
     # Clips one after another, whole, in order of their timecode.
     #
@@ -71,6 +72,19 @@ module Server
       return (@by_id ||= loaded_shots.index_by(&:id))[id] if @loaded_shots
 
       (@single ||= {})[id] ||= shots.includes(:recipes, clip: :media_root).find(id).tap do |one|
+        one.association(:cut).target = self
+        one.clip.association(:project).target = project
+      end
+    end
+
+    # One of its shots, also of the attic.
+    #
+    # @param id [Integer, nil]
+    # @return [Shot, nil]
+    def member(id)
+      return @by_id[id] if @loaded_shots && (@by_id ||= loaded_shots.index_by(&:id))[id]
+
+      (@members ||= {})[id] ||= Shot.where(cut_id: self.id).includes(:recipes, clip: :media_root).find_by(id:)&.tap do |one|
         one.association(:cut).target = self
         one.clip.association(:project).target = project
       end

@@ -52,8 +52,11 @@ module Server
     # @return [Mordant::Grade::Recipe]
     def grade = Mordant::Grade::Recipe.new(document)
 
-    # @return [Boolean] something in it changes from frame to frame
-    def moving? = document["steps"].any? { |step| step["keys"] }
+    # @return [Boolean] something in it changes from frame to frame by its owner's time
+    def moving? = document["steps"].any? { |step| step["keys"] || step.dig("matte", "contributors")&.any? { |part| part["keys"] || part["path"] } }
+
+    # @return [Boolean] a matte in it refers to what is beyond it
+    def refers? = document["steps"].any? { |step| step.dig("matte", "contributors")&.any? { |part| %w[linked clip].include?(part["kind"]) } }
 
     def project = (shot || wash || family).cut.project
 
@@ -72,6 +75,7 @@ module Server
         lock!
         raise Conflict, self unless revision == self.revision
 
+        MatteUses.check(self, checked)
         Change.record(project, words:, gesture:, states: {self => {"document" => checked}})
       end
       self

@@ -119,12 +119,19 @@ module Server
       end
     end
 
-    # Its family's ground steps, its own, the family's finish, and those of the washes over it.
+    # Its family's ground steps, its own, the family's finish, and those of the washes over it, with all that
+    # their mattes refer to.
     #
     # @param trial [Hash{Integer => Mordant::Grade::Recipe}] by recipe id, instead of what is stored
     # @param washes [Boolean] with those
     # @return [Mordant::Grade::Recipe]
-    def grade(trial = {}, washes: true)
+    # @raise [Mordant::ParameterError, Mordant::MediaError] see Matting
+    def grade(trial = {}, washes: true) = Matting.resolved(self, composed(trial, washes:), trial)
+
+    # The same without what mattes refer to.
+    #
+    # @return [Mordant::Grade::Recipe]
+    def composed(trial = {}, washes: true)
       return UNGRADED if clip.black?
 
       first, *others = layers(washes:).map { |one| timed(one, trial.fetch(one.id) { one.grade }) }
@@ -140,7 +147,7 @@ module Server
       return UNGRADED unless graded && !clip.black?
 
       laid = washes.select(&:enabled).map { |wash| timed(wash.recipe, wash.recipe.grade).weakened(look) }
-      grade(washes: false).followed_by(*laid)
+      Matting.resolved(self, composed(washes: false).followed_by(*laid), {})
     end
 
     # @param washes [Boolean] with those
@@ -164,7 +171,8 @@ module Server
     #
     # @return [String]
     def revision
-      layers.map { |one| "#{one.id}.#{one.revision}#{".#{timed_from(one)}" if one.moving? && (one.wash_id || !clock.zero?)}" }.join("-")
+      own = layers.map { |one| "#{one.id}.#{one.revision}#{".#{timed_from(one)}" if one.moving? && (one.wash_id || !clock.zero?)}" }
+      [*own, *(Pictures::Depends.digest(grade.stamps)[0, 12] if layers.any?(&:refers?))].join("-")
     end
 
     # @return [String] another one when its pictures change by where it stands in its clip

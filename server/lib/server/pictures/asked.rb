@@ -15,7 +15,7 @@ module Server
 
         Wish.new(cut:, frame: body["frame"], screen: Screens.of(cut.project, body["on"]), trial: Trial.read(body["trial"]),
           source: body["source"] == true, test: test_picture(body["test"]), still: KeptPicture.of(body, "body"),
-          passing: body["playing"] == true || body["size"] == "drag")
+          upto: body["upto"]&.to_s, passing: body["playing"] == true || body["size"] == "drag")
       end
 
       # @return [Mordant::Media::TestPicture, nil]

@@ -146,11 +146,31 @@ module Server
       # Which pixels of a frame a step acts on; see Mordant::Grade::Acting.
       #
       # @param extent [String, Mordant::Grade::Window] as of #shown
+      # @param which [Hash] region, or contributor and upto
       # @return [Numo::SFloat] [n], 0..1
-      def acting(wish, step:, region:, extent: "full")
+      def acting(wish, step:, extent: "full", **which) = acts(wish, step, **which).weights(moment(wish, extent))
+
+      # What a key of a step's matte looks at in a frame, small, and how much of that it takes.
+      #
+      # @return [Mordant::Scopes::KeyInput]
+      def key_input(wish, step:, contributor:)
+        moment = moment(wish, "small")
+        acts = acts(wish, step, contributor:)
+        Mordant::Scopes::KeyInput.new(acts.seen(moment, contributor), acts.weights(moment), space: wish.project.space)
+      end
+
+      # @param acts [Hash] of a request, see Measuring
+      # @return [Float] the matte under a point
+      def matte_point(wish, x, y, acts)
+        width, height = wish.raster || Desk.raster(wish.project)
+        at = Mordant::Grade::Window.new(left: (x * width).floor.clamp(0, width - 1), top: (y * height).floor.clamp(0, height - 1), width: 1, height: 1)
+        acting(wish, step: acts["step"], region: acts["region"], contributor: acts["contributor"], upto: acts["upto"] == true, extent: at)[0].round(4)
+      end
+
+      # @return [Mordant::Grade::Acting]
+      def acts(wish, step, **which)
         feed = incoming(wish)
-        acting = Mordant::Grade::Acting.new(wish.recipe_of(feed.shot), id: step, region:) { |recipe| plan(wish.project, recipe, feed.encoding) }
-        acting.weights(extent.is_a?(String) ? feed.moment(REDUCTIONS.fetch(extent)) : feed.moment.at(extent))
+        Mordant::Grade::Acting.new(wish.recipe_of(feed.shot), id: step, **which) { |recipe| plan(wish.project, recipe, feed.encoding) }
       end
 
       # Kept for as long as nothing it depends on changes, files in libraries included.
@@ -169,6 +189,10 @@ module Server
       #
       # @return [Feed]
       def incoming(wish) = feeds(wish).last.first
+
+      # @param extent [String, Mordant::Grade::Window] as of #shown
+      # @return [Mordant::Grade::Moment] of the shot at a frame, the incoming one of a dissolve
+      def moment(wish, extent) = incoming(wish).then { |feed| extent.is_a?(String) ? feed.moment(REDUCTIONS.fetch(extent)) : feed.moment.at(extent) }
 
       private
 

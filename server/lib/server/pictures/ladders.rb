@@ -55,7 +55,7 @@ module Server
 
       # @param entry [Mordant::Grade::Entry] whose matte sees no picture
       # @return [Numo::SFloat] its weights at a raster
-      def self.placed(entry, width, height, space) = entry.matte.weights(nil, Mordant::Grade::Moment.new(width:, height:), space)
+      def self.placed(entry, width, height, space) = entry.matte.weights(Mordant::Matte::Sight.new(Mordant::Grade::Moment.new(width:, height:), space) { nil })
 
       # @param ladder [Mordant::Grade::Ladder]
       # @param held [Array<String>] digests
@@ -97,13 +97,13 @@ module Server
       # Of the weights at the raster of the start picture.
       def exact_key(entry)
         seen = [digest, Mordant::Grade::Recipe.of(start.after.take_while { |group| !group.include?(entry) }).stamp] if entry.matte.sees_picture?
-        digest_of(Mordant::ENGINE, entry.matte.to_h, Desk.raster(project), seen, project.working_space)
+        digest_of(Mordant::ENGINE, entry.matte.to_h, entry.matte.stamps, Desk.raster(project), seen, project.working_space)
       end
 
       def answer(domain)
         small = start.before ? @desk.small(project, @feed, start.before) : @feed.codes(Desk::SMALL_REDUCTION)
         ladder = Mordant::Grade::Ladder.new(groups: start.after, source: start.before ? space.log : @feed.encoding, screen: @wish.screen, domain:,
-          smalls: [small], space:, compress: start.before.nil? && project.compress_gamut)
+          smalls: [small], origins: [start.before && origin(Desk::SMALL_REDUCTION)], space:, compress: start.before.nil? && project.compress_gamut)
         @parts = {}
         rungs = Ladders.rungs(ladder, @held, @parts) { |entry| yield ladder, entry }
         Answer.new(header: {start: digest, nodes: Mordant::Grade::Ladder::NODES, rungs:}, parts: @parts, graded: ladder.climbs.first.graded)
@@ -115,12 +115,15 @@ module Server
       def exact(ladder, entry)
         weigh(exact_key(entry), *Desk.raster(project)) do
           if entry.matte.sees_picture?
-            (@climb ||= ladder.climb(whole)).weights.fetch(entry)
+            (@climb ||= ladder.climb(whole, start.before && origin(1))).weights.fetch(entry)
           else
             Ladders.placed(entry, *Desk.raster(project), space)
           end
         end
       end
+
+      # Of the source, which mattes may look at past what stands before the start.
+      def origin(reduction) = Mordant::Grade::Origin.new(@desk.plan(project, NOTHING, @feed.encoding), @feed.moment(reduction))
 
       # @yieldreturn [Numo::SFloat] of a raster
       # @return [Hash] what a screen is told of them

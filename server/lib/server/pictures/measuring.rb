@@ -50,11 +50,14 @@ module Server
       def shown(working, measured, drawn)
         drawn = different(drawn) if @body["difference"]
         drawn = banded(working, measured, drawn) if @body["bands"]
-        drawn = veil(drawn, lit(measured)) if @body["light"]
-        drawn = veil(drawn, acting) if @body["acts"]
+        drawn = Mordant::Grade::MatteLook.veil(drawn, lit(measured)) if @body["light"]
+        drawn = Mordant::Grade::MatteLook.draw(drawn, acting, @body["acts"].fetch("look", "veil")) if @body["acts"]
         drawn = Mordant::Scopes::Clipping.paint(drawn, signal(measured)) if @body["marks"] == true
         drawn
       end
+
+      # @return [Hash] share of the picture that is shown as acted on, and share in between
+      def matte = @body["acts"] ? {matte: Mordant::Grade::MatteLook.told(acting)} : {}
 
       # @param bands [Mordant::Scopes::Bands]
       # @return [Float, nil] of the whole picture
@@ -99,18 +102,18 @@ module Server
         @elsewhere ||= Desk.current.shown(@wish.at(@tap), @extent)
       end
 
-      def veil(drawn, weights) = Mordant::Grade::Acting.veil(drawn, weights)
-
       def lit(measured)
         place = @extent.is_a?(String) ? {} : {left: @extent.left, whole: @wish.raster.first}
         Mordant::Scopes::Selection.new(@body["light"]).weights(signal(measured), **place)
       end
 
       def acting
-        acts = @body["acts"]
-        raise Mordant::ParameterError.new(path: "acts", expected: "a step and perhaps one of its regions", found: acts) unless acts.is_a?(Hash)
+        return @acting if @acting
 
-        Desk.current.acting(@wish, step: acts["step"], region: acts["region"], extent: @extent)
+        acts = @body["acts"]
+        raise Mordant::ParameterError.new(path: "acts", expected: "a step and perhaps one of its regions, or a contributor of its matte", found: acts) unless acts.is_a?(Hash)
+
+        @acting = Desk.current.acting(@wish, step: acts["step"], region: acts["region"], contributor: acts["contributor"], upto: acts["upto"] == true, extent: @extent)
       end
     end
   end

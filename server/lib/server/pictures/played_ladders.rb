@@ -92,7 +92,7 @@ module Server
 
       def placed(one, entry)
         raster = [codes(one).width, codes(one).height]
-        weigh(["placed", entry.matte.to_h, *raster], *raster) { Ladders.placed(entry, *raster, space) }
+        weigh(["placed", entry.matte.to_h, entry.matte.stamps, *raster], *raster) { Ladders.placed(entry, *raster, space) }
       end
 
       def weigh(key, width, height)

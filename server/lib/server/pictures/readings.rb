@@ -34,16 +34,40 @@ module Server
         frame && {step:, **Mordant::Scopes::StepInput.new(frame, space: @wish.project.space).to_h}
       end
 
-      private
+      # @param step [String, nil] id of the open step
+      # @return [Hash, nil] share of the picture that its matte takes, and share in between; nil of one without a matte
+      def acting(step)
+        return unless masked(step)
 
-      # In the time of what owns them.
-      def trial
-        shot = @wish.shot
-        rows = shot.layers.index_by(&:id)
-        (@wish.trial || {}).flat_map { |id, grade| (rows[id] ? shot.timed(rows[id], grade) : grade).entries }
+        {step:, **Mordant::Grade::MatteLook.told(@desk.acting(@wish, step:, extent: "small"))}
       end
 
-      def entries = trial.map { |entry| entry.at(frame) }
+      # @param asked [Hash, nil] step and contributor, ids of a key that is open
+      # @return [Hash, nil] see Mordant::Scopes::KeyInput
+      def key(asked)
+        step, contributor = asked.is_a?(Hash) ? asked.values_at("step", "contributor") : nil
+        return unless masked(step)&.parts&.any? { |part| part.id == contributor }
+
+        {step:, contributor:, **@desk.key_input(@wish, step:, contributor:).to_h}
+      end
+
+      private
+
+      # @return [Mordant::Matte::Composite, nil] of a step
+      def masked(step) = entries.find { |entry| entry.id == step }&.matte&.then { |matte| matte if matte.parts.any? }
+
+      # In the time of what owns them, with what their mattes refer to.
+      def trial
+        return @entries_tried if @entries_tried
+
+        shot = @wish.shot
+        rows = shot.layers.index_by(&:id)
+        tried = @wish.trial || {}
+        whole = tried.any? ? shot.grade(tried).entries.index_by(&:id) : {}
+        @entries_tried = tried.flat_map { |id, grade| rows[id] ? grade.entries.map { |entry| whole.fetch(entry.id, entry) } : grade.entries }
+      end
+
+      def entries = @entries ||= trial.map { |entry| entry.at(frame) }
 
       # @return [Integer] from the shot's first one
       def frame = @frame ||= @wish.frame - @wish.cut.timeline.layers(@wish.frame).last.shot.record_in

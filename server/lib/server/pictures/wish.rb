@@ -8,14 +8,16 @@ module Server
     # without any step; washes: with those over the shot; test: a test picture in place of
     # the shot's, or nil; still: a KeptPicture in place of all that, or nil; screen: what it is drawn on;
     # passing: seen for a moment, while it plays or a hand moves, so that working copies do; raster:
-    # width and height of the whole picture, nil: that of the desk.
-    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, :raster, keyword_init: true) do
+    # width and height of the whole picture, nil: that of the desk; upto: id of
+    # the last step whose work is shown, nil: all.
+    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, :raster, :upto, keyword_init: true) do
       def initialize(washes: true, **rest) = super
 
       # @param shot [Shot]
       # @return [Mordant::Grade::Recipe] as it is at the frame, if there is one
       def recipe_of(shot)
         recipe = source ? NOTHING : shot.grade(trial || {}, washes:)
+        recipe = recipe.upto(upto) if upto
         frame ? recipe.at(frame - shot.record_in) : recipe
       end
 
@@ -51,6 +53,5 @@ module Server
     Wish::TAPS = %w[source before final second].freeze
 
     NOTHING = Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT)
-    private_constant :NOTHING
   end
 end

@@ -32,6 +32,11 @@ module Server
         place("compare") { {} }
       end
 
+      # A shape, followed through its shot; see Errands::Track.
+      app.post "/api/cuts/:id/tracks" do
+        place("track") { |_, body| body.slice("shot", "step", "contributor", "with", "way", "frame", "path", "by", "name") }
+      end
+
       app.get "/api/errands/:id" do
         answer(Errand.fetch(params["id"]).to_h)
       end

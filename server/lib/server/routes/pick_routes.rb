@@ -27,12 +27,37 @@ module Server
         end
       end
 
+      # What a key of a step's matte becomes by a patch that is picked: "contributor", its id; "act", see Mordant::Matte::PICKS.
+      app.post "/api/shots/:id/key" do
+        asked do |desk, wish, _, entry, body|
+          part = entry.matte&.parts&.find { |one| one.id == body["contributor"] }
+          raise Mordant::ParameterError.new(path: "contributor", expected: "one of the step's matte", found: body["contributor"]) unless part
+
+          acts = desk.acts(wish, entry.id, contributor: part.id)
+          answer(parameters: part.contributor.after_pick(patch(acts, desk.moment(wish, "full"), part.id, body["region"]), body.fetch("act", "fresh"), wish.project.space))
+        end
+      end
+
+      # Paths that were tracked in a cut.
+      app.get "/api/cuts/:id/paths" do
+        answer(Cut.fetch(params["id"]).paths.map(&:to_h))
+      end
+
       app.helpers do
+        # What a key looks at in a part of a picture.
+        #
+        # @param region [Array<Float>] see Mordant::Region
+        # @return [Numo::SFloat] [3, n]
+        def patch(acts, moment, contributor, region)
+          columns, rows = Mordant::Region.pixels(region, moment.width, moment.height)
+          acts.seen(moment.at(Mordant::Grade::Window.new(left: columns.begin, top: rows.begin, width: columns.size, height: rows.size)), contributor)
+        end
+
         # Reads what is asked of a step at a frame, in the picture's turn.
         #
-        # @param kind [Class] the step must be one
+        # @param kind [Class, nil] the step must be one
         # @raise [Mordant::ParameterError]
-        def asked(kind)
+        def asked(kind = nil)
           shot = Shot.includes(:recipes, cut: :project, clip: :media_root).fetch(params["id"])
           body = body_json
           wish = wish(shot.cut, body)
@@ -44,7 +69,7 @@ module Server
             recipe = wish.recipe_of(feed.shot)
             before = desk.plan(wish.project, recipe.before(body["step"]), feed.encoding)
             entry = recipe.entries.find { |one| one.id == body["step"] }
-            raise Mordant::ParameterError.new(path: "step", expected: "a #{kind.label}", found: entry.name) unless entry.step.is_a?(kind)
+            raise Mordant::ParameterError.new(path: "step", expected: "a #{kind.label}", found: entry.name) unless kind.nil? || entry.step.is_a?(kind)
 
             yield desk, wish, before, entry, body
           end

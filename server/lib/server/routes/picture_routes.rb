@@ -45,7 +45,8 @@ module Server
         place = %w[x y].map { |name| (body[name].is_a?(Numeric) && body[name].between?(0, 1)) ? body[name].to_f : raise(Mordant::ParameterError.new(path: name, expected: "a share of the picture", found: body[name])) }
         wish = wish(Cut.includes(:project).fetch(params["id"]), body)
         source, working, display = Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::Desk.current.point(wish, *place) }
-        answer(source:, working:, display:)
+        matte = body["acts"] && Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.matte_point(wish, *place, body["acts"]) }
+        answer(source:, working:, display:, matte:)
       end
 
       # Frames of the cut as decoded, for playing them up their ladders; those of dissolves are
@@ -165,7 +166,7 @@ module Server
           wish = wish(cut, body)
           header, parts = live(wish, body) || computed(wish, body, size(body))
           readings = Pictures::Readings.new(Pictures::Desk.current, wish)
-          told = {curves: readings.curves, shapes: readings.shapes, moved: readings.moved, input: readings.input(body["tap"]&.to_s)}.compact
+          told = {curves: readings.curves, shapes: readings.shapes, moved: readings.moved, input: readings.input(body["tap"]&.to_s), acting: readings.acting(body["tap"]&.to_s), key: readings.key(body["key"])}.compact
           took = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
           Pictures::Answer.pack({frame: wish.frame, sequence: body["sequence"], took:, **told, **header}, parts)
         end
@@ -195,7 +196,7 @@ module Server
           measuring = Pictures::Measuring.new(wish, body, extent: size)
           header, parts = measuring.read(working, measured)
           drawn = measuring.shown(working, measured, drawn)
-          [header.merge(size:, finer: size == "full" && Pictures::Desk.current.finer(wish) > 1), {picture: Mordant::Media::Png.encode(drawn), **parts}]
+          [header.merge(measuring.matte, size:, finer: size == "full" && Pictures::Desk.current.finer(wish) > 1), {picture: Mordant::Media::Png.encode(drawn), **parts}]
         end
 
         def screen(project, document) = Screens.of(project, document)

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module Server
+  # Who uses the mattes of a recipe's steps, and whether a change of it leaves all of that standing.
+  class MatteUses
+    # @param recipe [Recipe]
+    # @param document [Hash] that it is to have, checked
+    # @raise [Mordant::ParameterError] of a matte that is used and would go, of one that refers to what is not there,
+    #   or of links in a circle
+    def self.check(recipe, document) = new(recipe, document).check
+
+    def initialize(recipe, document)
+      @recipe, @document = recipe, document
+    end
+
+    def check
+      used
+      grade = Mordant::Grade::Recipe.new(@document)
+      affected.each { |shot| shot.grade({@recipe.id => grade}) if refers? }
+    end
+
+    private
+
+    def cut = (@recipe.shot || @recipe.wash || @recipe.family).cut
+
+    # Steps that have lost their matte, or are gone.
+    def lost
+      mattes = ->(document) { document["steps"].select { |step| step.dig("matte", "contributors")&.any? }.to_h { |step| [step["id"], step["name"]] } }
+      mattes[@recipe.document].except(*mattes[@document].keys)
+    end
+
+    def used
+      found = lost.flat_map { |id, name| users(id).map { |user| [name, user] } }
+      return if found.empty?
+
+      raise Mordant::ParameterError.new(path: "matte of #{found.first.first}", expected: "a matte that nothing uses, to take it away; take it out there first", found: "used by #{found.map(&:last).uniq.first(6).join(", ")}")
+    end
+
+    # @return [Array<String>] shot and step
+    def users(id)
+      wanted = {steps: [{matte: {contributors: [{kind: "linked", parameters: {step: id}}]}}]}.to_json
+      rows = Recipe.left_joins(:shot, :wash, :family).includes(:shot, :wash, :family).joins("JOIN cuts ON cuts.id = COALESCE(shots.cut_id, washes.cut_id, families.cut_id)").where(cuts: {id: cut.id}).where("document @> ?::jsonb", wanted)
+      rows.flat_map do |row|
+        document = (row == @recipe) ? @document : row.document
+        names = document["steps"].select { |step| step.dig("matte", "contributors")&.any? { |part| part["kind"] == "linked" && part.dig("parameters", "step") == id } }.map { |step| step["name"] }
+        names.map { |name| [(row.shot || row.wash || row.family).name, name].join(" · ") }
+      end
+    end
+
+    # @return [Boolean] something in the cut's documents refers to what is beyond it
+    def refers?
+      return @refers if defined?(@refers)
+
+      @refers = @document["steps"].any? { |step| step.dig("matte", "contributors")&.any? { |part| part["path"] || %w[linked clip].include?(part["kind"]) } }
+    end
+
+    # @return [Array<Shot>] whose grades have the recipe in them
+    def affected
+      return [] unless refers?
+      return [@recipe.shot] if @recipe.shot
+      return cut.loaded_shots.select { |shot| shot.family_id == @recipe.family_id } if @recipe.family
+
+      cut.loaded_shots.select { |shot| @recipe.wash.over?(shot) }
+    end
+  end
+end
