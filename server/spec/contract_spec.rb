@@ -32,9 +32,11 @@ RSpec.describe "What the front end takes answers for", type: :request do
     catalogue = get_json("/catalogue")
     hold("Catalogue", catalogue)
     catalogue["steps"].each { |step| hold("StepSpec", step) }
-    catalogue["contributors"].each { |kind| hold("DeclaredSpec", kind) }
+    catalogue["contributors"].each { |kind| hold("ContributorSpec", kind) }
+    catalogue["refinements"].each { |kind| hold("DeclaredSpec", kind) }
+    catalogue["uses"].each { |use| hold("ShapeUse", use) }
     of = ->(key) { (catalogue["steps"] + catalogue["contributors"]).flat_map { |one| one[key] } }
-    {"parameters" => "ParameterSpec", "texts" => "TextSpec", "curves" => "CurveSpec"}.each { |key, name| of[key].each { |spec| hold(name, spec) } }
+    {"parameters" => "ParameterSpec", "texts" => "TextSpec", "curves" => "CurveSpec", "rows" => "RowsSpec"}.each { |key, name| of[key].each { |spec| hold(name, spec) } }
     catalogue["encodings"].each { |one| hold("Encoding", one) }
     catalogue["formats"].each { |one| hold("OutputFormat", one) }
   end
@@ -42,7 +44,7 @@ RSpec.describe "What the front end takes answers for", type: :request do
   it "is a cut with its shots, clips, recipes, washes and families" do
     shot = cut.loaded_shots.first
     shot.recipe.accept(revision: 0, words: "x", document: {"steps" => [{"id" => "a", "kind" => "balance", "braid" => "b", "keys" => [{"frame" => 1, "parameters" => {"exposure" => 1}}],
-                                                                        "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse"}]}}]})
+                                                                        "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse", "name" => "face", "keys" => [{"frame" => 1, "parameters" => {}}]}], "refinements" => [{"id" => "b", "kind" => "blur"}]}}]})
     call(:post, "/cuts/#{cut.id}/washes", {name: "Warm", words: "x"})
     call(:post, "/cuts/#{cut.id}/families", {name: "Jetty", shots: [shot.id], words: "x"})
     whole = get_json("/cuts/#{cut.id}")
@@ -54,6 +56,7 @@ RSpec.describe "What the front end takes answers for", type: :request do
     hold("StepKey", step["keys"][0])
     hold("MatteDocument", step["matte"])
     hold("ContributorDocument", step["matte"]["contributors"][0])
+    hold("RefinementDocument", step["matte"]["refinements"][0])
     whole["washes"].each { |wash| hold("Wash", wash) }
     whole["families"].each { |family| hold("Family", family) }
     expect([whole["washes"].size, whole["families"].size]).to eq([1, 1])

@@ -80,6 +80,19 @@ module Mordant
     # @return [Declared] of the same kind, not checked again
     def bound(values) = self.class.allocate.tap { |one| one.instance_variable_set(:@values, values.freeze) }
 
+    # What the curves of PointsParameters are, for an interface to draw.
+    #
+    # @param count [Integer]
+    # @return [Hash{Symbol => Array<Float>}] values at equal distances of place, 0..1,
+    #   of those that have points
+    def shapes(count:)
+      place = Numo::DFloat.new(count).seq / (count - 1)
+      self.class.parameters.values.grep(PointsParameter).filter_map do |parameter|
+        points = @values.fetch(parameter.name)
+        [parameter.name, parameter.spline(points).call(place).to_a] unless points.empty?
+      end.to_h
+    end
+
     def neutral? = @values.all? { |name, value| value == self.class.parameters[name].neutral_value }
   end
 end

@@ -30,13 +30,41 @@ export interface AnswerHeader {
   solid?: { points: number; flattened: Record<string, number>; bounds: [number, number, number][][]; legal: [number, number, number][][]; axes: string[] }
   /** Of several frames in one answer: where each is from. */
   frames?: { frame: number; shot: number; width: number; height: number }[]
-  /** Parameters at the frame, by the id of a step that moves. */
+  /** Parameters at the frame, by the id of a step or a contributor that moves. */
   moved?: Record<string, Record<string, ParameterValue>>
+  /** Share of the picture that the open step's matte takes, and share in between. */
+  acting?: { step: string; share: number; between: number }
+  /** The same of what is shown as acted on. */
+  matte?: { share: number; between: number }
+  /** What the open key looks at. */
+  key?: KeyReading
   /** By step id: tone out for equal distances of tone in. */
   curves?: Record<string, number[]>
   /** By step id and parameter: a curve's values at equal distances of place. */
   shapes?: Record<string, Record<string, number[]>>
   parts: { name: string; length: number }[]
+}
+
+/** How often places occur, as shares of the fullest, and how much of them a key takes. */
+export interface KeyBins {
+  counts: number[]
+  weights: number[]
+}
+
+/** What a key sees, on the axes that it counts in; see Mordant::Scopes::KeyInput. */
+export interface KeyReading {
+  step: string
+  contributor: string
+  cells: number
+  reach: number
+  chroma_reach: number
+  lightness_range: [number, number]
+  /** Of samples, on the plane. */
+  places: [number, number][]
+  /** Row by row from below blue upwards to green, from cyan to red. */
+  plane: KeyBins
+  chroma: KeyBins
+  lightness: KeyBins
 }
 
 export interface Answer {

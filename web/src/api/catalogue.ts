@@ -1,7 +1,7 @@
-import type { DeclaredSpec, StepSpec } from './declared'
+import type { ContributorSpec, DeclaredSpec, StepSpec } from './declared'
 import type { BurnItem, OutputFormat } from './delivery'
 import type { Named } from './named'
-import type { StepDocument } from './recipe'
+import type { ContributorDocument, StepDocument } from './recipe'
 
 export interface Encoding {
   /** Values are proportional to light. */
@@ -21,7 +21,11 @@ export interface Encoding {
 export interface Catalogue {
   steps: StepSpec[]
   /** Kinds of contributors to mattes. */
-  contributors: DeclaredSpec[]
+  contributors: ContributorSpec[]
+  /** What is done to mattes, in the order that is mostly wanted. */
+  refinements: DeclaredSpec[]
+  /** What a shape that is drawn can be for. */
+  uses: ShapeUse[]
   encodings: Encoding[]
   formats: OutputFormat[]
   /** What burn-ins can tell, layouts of ours, and ways onto another raster. */
@@ -50,6 +54,14 @@ export interface Catalogue {
   skin_line: number
   /** To start from. */
   looks: (Named & { about: string; steps: StepDocument[] })[]
+}
+
+/** A step to begin with, and what is beside the shape in its matte. */
+export interface ShapeUse extends Named {
+  about: string
+  step: StepDocument
+  shape: { invert: boolean; feather: number }
+  contributors: ContributorDocument[]
 }
 
 /** Something measured at every pixel. */

@@ -30,7 +30,7 @@ export interface HandleSpec {
 export interface TextSpec {
   name: string
   label: string
-  from: 'encoding' | 'lut' | string[]
+  from: 'encoding' | 'lut' | 'reference' | string[]
   neutral: string
   about: string
 }
@@ -39,7 +39,7 @@ export interface TextSpec {
 export interface CurveSpec {
   name: string
   label: string
-  across: 'tone' | 'hue' | 'saturation'
+  across: 'tone' | 'hue' | 'saturation' | 'share'
   /** Where it lies without points. */
   rest: 'diagonal' | 'flat'
   min: number
@@ -62,7 +62,18 @@ export interface ColourSpec {
   ranges: Record<string, [number, number]>
 }
 
-/** What a step or a contributor to mattes declares. */
+/** A parameter that is a list of rows of named numbers. */
+export interface RowsSpec {
+  name: string
+  label: string
+  columns: string[]
+  /** Lowest and highest of each. */
+  ranges: [number, number][]
+  most: number
+  about: string
+}
+
+/** What a step, a contributor to mattes or a refinement declares. */
 export interface DeclaredSpec {
   id: string
   label: string
@@ -72,6 +83,13 @@ export interface DeclaredSpec {
   texts: TextSpec[]
   colours: ColourSpec[]
   curves: CurveSpec[]
+  rows: RowsSpec[]
+}
+
+export interface ContributorSpec extends DeclaredSpec {
+  family: 'key' | 'shape' | 'elsewhere'
+  /** It takes picks in the picture. */
+  picks: boolean
 }
 
 export interface StepSpec extends DeclaredSpec {
@@ -85,4 +103,4 @@ export interface StepSpec extends DeclaredSpec {
   regions: string[]
 }
 
-export type ParameterValue = number | number[] | string | CurvePoint[]
+export type ParameterValue = number | number[] | string | CurvePoint[] | number[][]

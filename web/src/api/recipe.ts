@@ -17,7 +17,16 @@ export interface StepDocument {
 
 export interface MatteDocument {
   contributors: ContributorDocument[]
+  /** What is done to it once they are combined, in order. */
+  refinements?: RefinementDocument[]
   strength: number
+}
+
+export interface RefinementDocument {
+  id: string
+  kind: string
+  enabled: boolean
+  parameters: Record<string, ParameterValue>
 }
 
 export type MatteMode = 'add' | 'subtract' | 'intersect' | 'out'
@@ -25,8 +34,17 @@ export type MatteMode = 'add' | 'subtract' | 'intersect' | 'out'
 export interface ContributorDocument {
   id: string
   kind: string
+  /** A name of its own. */
+  name?: string
   mode: MatteMode
+  /** Standard deviation of what softens it, as a share of the picture's height. */
+  softness: number
+  invert: boolean
+  strength: number
   parameters: Record<string, ParameterValue>
+  keys?: StepKey[]
+  /** The path that carries a shape, and the frame it is followed from. */
+  path?: { id: number; from: number }
 }
 
 export interface StepKey {

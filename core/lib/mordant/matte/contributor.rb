@@ -42,6 +42,9 @@ module Mordant
       # @return [Contributor]
       def carried(_there) = self
 
+      # @return [Array<Array(Float, Float)>] places on the plane of hue and chroma that it names; see Axes
+      def places = []
+
       # @return [Boolean] it takes picks in the picture
       def self.picks? = method_defined?(:picked)
 
@@ -56,6 +59,7 @@ module Mordant
         raise ParameterError.new(path: "kind", expected: "a key, which takes picks", found: self.class.id) unless self.class.picks?
         raise ParameterError.new(path: "act", expected: PICKS.join(", "), found: act) unless PICKS.include?(act)
 
+        act = "fresh" if act == "more" && values.except(:taken, :calm).all? { |name, value| value == self.class.parameters[name].neutral_value }
         found = picked(Axes.new(Array.new(3) { |channel| rgb[channel, true].dup }, space), act)
         values.merge(found).transform_keys(&:to_s).then { |all| self.class.new(all).values.transform_keys(&:to_s) }
       end

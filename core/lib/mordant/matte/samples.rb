@@ -13,6 +13,8 @@ module Mordant
       parameter :distance, label: "distance", unit: :code, range: 0.0..2.0, neutral: 0.03, about: "How far from a sample it takes in full."
       parameter :soft, label: "soft", unit: :code, range: 0.0..2.0, neutral: 0.03, about: "How far it falls beyond that."
 
+      def places = samples.map { |sample| Axes.new(sample.map { |one| Numo::SFloat[one] }, nil).then { |axes| [axes.x[0].to_f, axes.y[0].to_f] } }
+
       ROOM = 0.01 # around what is picked
 
       # @see Contributor#after_pick

@@ -94,19 +94,6 @@ module Mordant
       # @return [Array<Float>, nil] tone out for equal distances of tone in, 0.0..1.0
       def tone_samples(_space, count:) = nil
 
-      # What the curves of PointsParameters are, for an interface to draw.
-      #
-      # @param count [Integer]
-      # @return [Hash{Symbol => Array<Float>}] values at equal distances of place, 0..1,
-      #   of those that have points
-      def shapes(count:)
-        place = Numo::DFloat.new(count).seq / (count - 1)
-        self.class.parameters.values.grep(PointsParameter).filter_map do |parameter|
-          points = @values.fetch(parameter.name)
-          [parameter.name, parameter.spline(points).call(place).to_a] unless points.empty?
-        end.to_h
-      end
-
       # @param rgb [Numo::SFloat] [3, n] in the step's domain; never written to
       # @return [Numo::SFloat] [3, n], a new array
       # @raise [ShapeError] unless rgb is an SFloat of shape [3, n]

@@ -17,14 +17,19 @@ module Server
         entries.to_h { |entry| [entry.id, entry.step.tone_samples(space, count: Desk::CURVE_POINTS)&.map { |t| t.round(4) }] }.compact
       end
 
-      # @return [Hash{String => Hash}] shapes of curves by the id of the step
+      # @return [Hash{String => Hash}] shapes of curves by the id of the step or the refinement
       def shapes
-        entries.to_h { |entry| [entry.id, entry.step.shapes(count: Desk::SHAPE_POINTS).transform_values { |row| row.map { |y| y.round(4) } }] }.reject { |_, shapes| shapes.empty? }
+        bent = entries.flat_map { |entry| [[entry.id, entry.step], *entry.matte&.refinements&.map { |one| [one.id, one.refinement] }] }
+        bent.to_h { |id, declared| [id, declared.shapes(count: Desk::SHAPE_POINTS).transform_values { |row| row.map { |y| y.round(4) } }] }.reject { |_, shapes| shapes.empty? }
       end
 
-      # @return [Hash{String => Hash}] parameters at the frame, by the id of a step that moves
+      # @return [Hash{String => Hash}] parameters at the frame, by the id of a step or a contributor that moves
       def moved
-        trial.select(&:moving?).to_h { |entry| [entry.id, entry.at(frame).step.values] }
+        trial.select(&:moving?).each_with_object({}) do |entry, told|
+          at = entry.at(frame)
+          told[entry.id] = at.step.values
+          entry.matte&.parts&.zip(at.matte.parts)&.each { |part, there| told[part.id] = there.contributor.values if part.moving? }
+        end
       end
 
       # @param step [String, nil] id of the open step
@@ -46,9 +51,9 @@ module Server
       # @return [Hash, nil] see Mordant::Scopes::KeyInput
       def key(asked)
         step, contributor = asked.is_a?(Hash) ? asked.values_at("step", "contributor") : nil
-        return unless masked(step)&.parts&.any? { |part| part.id == contributor }
+        part = masked(step)&.parts&.find { |one| one.id == contributor } or return
 
-        {step:, contributor:, **@desk.key_input(@wish, step:, contributor:).to_h}
+        {step:, contributor:, places: part.contributor.places, **@desk.key_input(@wish, step:, contributor:).to_h}
       end
 
       private

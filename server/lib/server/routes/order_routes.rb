@@ -11,7 +11,7 @@ module Server
       app.post "/api/cuts/:id/orders" do
         cut = Cut.includes(:project).fetch(params["id"])
         body = body_json
-        shots = body["shots"] && every(cut.shots.includes(clip: :media_root), ids(body, "shots"))
+        shots = body["shots"].nil? ? nil : every(cut.shots.includes(clip: :media_root), ids(body, "shots"))
         status 201
         answer(Order.place(cut:, sheets: body["outputs"], shots:, template: body["template"], handles: body.fetch("handles", 0), skip: body["skip"] == true, baked: body["baked"] == true).reload.to_h)
       end
@@ -20,7 +20,7 @@ module Server
       app.post "/api/cuts/:id/orders/look" do
         cut = Cut.includes(:project).fetch(params["id"])
         body = body_json
-        shots = body["shots"] && every(cut.shots.includes(clip: :media_root), ids(body, "shots")).each { |shot| shot.clip.association(:project).target = cut.project }
+        shots = body["shots"].nil? ? nil : every(cut.shots.includes(clip: :media_root), ids(body, "shots")).each { |shot| shot.clip.association(:project).target = cut.project }
         answer(OrderLook.new(cut, sheets: body["outputs"], template: body["template"], shots:).to_a)
       end
 

@@ -21,6 +21,9 @@ import { useBenchKeys } from './useBenchKeys'
 import { useCaption } from './useCaption'
 import { useKept } from './useKept'
 import { useMarks } from './useMarks'
+import DrawLayer from '../matte/DrawLayer.vue'
+import ShapeLayer from '../matte/ShapeLayer.vue'
+import { useMatte } from '../matte/useMatte'
 import LoupeLayer from './LoupeLayer.vue'
 import RegionLayer from './RegionLayer.vue'
 import SecondBar from '../compare/SecondBar.vue'
@@ -51,6 +54,12 @@ const copies = useCopies()
 const borrow = useBorrow()
 const compared = useComparedVersion()
 const sight = useSight()
+const matte = useMatte()
+const openStep = computed(() => {
+  const recipe = cut.shot && cut.recipesOf(cut.shot).find((one) => one.document.steps.some((step) => step.id === sight.tap))
+  const step = recipe?.document.steps.find((one) => one.id === sight.tap)
+  return recipe && step ? { recipe, step } : null
+})
 const layout = useLayout()
 const stage = ref<InstanceType<typeof PictureStage>>()
 const source = ref(false)
@@ -191,10 +200,12 @@ useBenchKeys({
           <template #over="{ place, pans }">
             <RegionLayer :place="place" :pans="pans" />
             <SplitLayer v-if="second.wanted.value && inOne" v-model:split="reference.split" :bitmap="second.bitmap.value" :real="second.real.value" :place="place" :whole="reference.flipped" :words="reference.words" />
+            <ShapeLayer v-if="openStep && !source && !player.playing.value && !sight.test" :place="place" :recipe="openStep.recipe" :step="openStep.step" />
+            <DrawLayer v-if="matte.drawing" :place="place" :shot="cut.shot" />
             <BandLegend v-if="bands.on" />
-            <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test }" />
+            <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test, upto: wish.upto, acts: wish.acts ?? sight.beside }" />
           </template>
-          <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }} · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
+          <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }}<button v-if="sight.early && openStep" class="ml-2 border border-weld px-1.5 text-weld" title="Shift U: the finished picture" @click="sight.early = false">up to {{ openStep.step.name }}</button> · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
         </PictureStage>
         <PictureStage v-if="beside" shots-only :looking="reference.zoomFree ? secondLooking : looking" :bitmap="second.bitmap.value" :real="second.real.value" :finer="second.finer.value" :raster="cut.project" label="second picture" :source="false" :loading="second.loading.value" :failed="second.failed.value" :data-settled="second.settled.value" :data-real="second.real.value ? `${second.real.value.raster.width}x${second.real.value.raster.height}` : undefined" @sight="secondSeen = $event">
           <template #label><span class="text-[#7fb0e0]">{{ reference.words }}</span>{{ second.loading.value ? ' · making the picture…' : '' }}</template>

@@ -16,7 +16,7 @@ const EDGE = 120 // px
 const PIXELS = 15
 const EVERY = 60 // ms
 const pointer = ref<{ x: number; y: number } | null>(null)
-const numbers = ref<{ source: number[] | null; working: number[]; display: number[] } | null>(null)
+const numbers = ref<{ source: number[] | null; working: number[]; display: number[]; matte: number | null } | null>(null)
 const canvas = ref<HTMLCanvasElement>()
 const screen = crypto.randomUUID()
 let sequence = 0
@@ -79,6 +79,7 @@ const code = (values: number[] | null) => (values ? values.map((value) => Math.r
         <dt>source, 10-bit</dt><dd class="mb-1 whitespace-pre text-ink">{{ numbers ? code(numbers.source) : '' }}</dd>
         <dt>working</dt><dd class="mb-1 whitespace-pre text-ink">{{ numbers?.working.map((value) => value.toFixed(3)).join('  ') }}</dd>
         <dt>display, 10-bit</dt><dd class="whitespace-pre text-ink">{{ numbers ? code(numbers.display) : '' }}</dd>
+        <template v-if="typeof numbers?.matte === 'number'"><dt class="mt-1">matte</dt><dd class="text-ink" data-test="loupe-matte">{{ (numbers.matte * 100).toFixed(1) }} %</dd></template>
       </dl>
     </div>
   </div>

@@ -21,7 +21,7 @@ function release(event: PointerEvent) {
   if (!drag.release()) return
   const region = patch.value ?? about(event)
   patch.value = null
-  pick.take(region)
+  pick.take(region, event)
 }
 function about(event: PointerEvent): Region {
   const bounds = (event.currentTarget as HTMLElement).getBoundingClientRect()

@@ -64,7 +64,7 @@ describe('what is looked at', () => {
     const opened = useOpenStep()
     opened.open(shotAt(0).recipe.document.steps[0]!)
     sight.showRegion('whites')
-    expect(sight.acts).toEqual({ step: 'z', region: 'whites' })
+    expect(sight.acts).toEqual({ step: 'z', region: 'whites', look: 'veil' })
     opened.open(shotAt(0).recipe.document.steps[1]!)
     expect([sight.acts, sight.tap]).toEqual([null, 'b'])
     sight.acting = true

@@ -5,6 +5,7 @@ import { useCut } from '../cut/useCut'
 import { useBands } from '../scopes/useBands'
 import { useScreen } from '../screen/useScreen'
 import { useKeys } from '../shell/useKeys'
+import { useMatte } from '../matte/useMatte'
 import { useLayout } from './useLayout'
 import { useSight } from './useSight'
 
@@ -29,7 +30,7 @@ export interface BenchActs {
 
 /** The keys of the Bench. */
 export function useBenchKeys(acts: BenchActs) {
-  const [cut, reference, flags, screen, sight, layout, bands] = [useCut(), useReference(), useFlags(), useScreen(), useSight(), useLayout(), useBands()]
+  const [cut, reference, flags, screen, sight, layout, bands, matte] = [useCut(), useReference(), useFlags(), useScreen(), useSight(), useLayout(), useBands(), useMatte()]
 
   useKeys([
     { key: 'q', words: 'previous shot', press: () => acts.goShot(cut.shotIndex - 1) },
@@ -48,6 +49,10 @@ export function useBenchKeys(acts: BenchActs) {
     { key: 'b', words: 'borrow the grade before; again: further back', press: acts.tryBorrow },
     { key: 'x', words: 'held: colours exaggerated, to see a cast', press: () => (screen.exaggerate = true), release: () => (screen.exaggerate = false) },
     { key: 'z', words: 'held: what the open step acts on', press: () => (sight.acting = true), release: () => (sight.acting = false) },
+    { key: 'shift+z', words: 'matte of the open step shown, on and off', press: () => (matte.on = !matte.on) },
+    { key: 'shift+u', words: 'picture up to the open step, or finished', press: () => (sight.early = !sight.early) },
+    { key: 'shift+o', words: 'draw a shape in the picture; again: leave it', press: () => (matte.drawing = !matte.drawing) },
+    { key: ';', words: 'held: no handles in the picture', press: () => (matte.bare = true), release: () => (matte.bare = false) },
     { key: 't', words: 'test pictures in turn, in place of the shot', press: sight.nextTest },
     { key: 'l', words: 'large picture', press: () => (layout.large = !layout.large) },
     { key: 'p', words: 'recipe there and away', press: () => layout.flip('recipe') },

@@ -5,7 +5,9 @@ import { ref } from 'vue'
 interface Pick {
   /** What is to be picked, in words. */
   words: string
-  take: (region: Region) => void
+  take: (region: Region, held: { more: boolean; fewer: boolean }) => void
+  /** It is asked on, until somebody leaves. */
+  stays?: boolean
 }
 
 /** A patch somebody is asked to point at in the picture. */
@@ -14,12 +16,13 @@ export const usePick = defineStore('pick', () => {
 
   return {
     asked,
-    ask: (words: string, take: Pick['take']) => (asked.value = asked.value?.words === words ? null : { words, take }),
+    ask: (words: string, take: Pick['take'], stays = false) => (asked.value = asked.value?.words === words ? null : { words, take, stays }),
     cancel: () => (asked.value = null),
-    take(region: Region) {
+    /** @param keys held with it: Shift takes more, Alt fewer */
+    take(region: Region, keys: { shiftKey: boolean; altKey: boolean }) {
       const pick = asked.value
-      asked.value = null
-      pick?.take(region)
+      if (!pick?.stays) asked.value = null
+      pick?.take(region, { more: keys.shiftKey, fewer: keys.altKey })
     },
   }
 })

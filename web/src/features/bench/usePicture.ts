@@ -25,14 +25,28 @@ export interface PictureWish {
   test?: string | null
   /** The open step, whose input is told. */
   tap?: string | null
-  /** A step, and one of its regions, whose pixels alone are shown as they are. */
-  acts?: { step: string; region: string | null } | null
+  /** A step, and one of its regions or a contributor of its matte, shown as what is acted on. */
+  acts?: Acts | null
+  /** The last step whose work is shown. */
+  upto?: string | null
+  /** A key that is open, whose axes are told. */
+  key?: { step: string; contributor: string } | null
   /** A patch of skin to be measured. */
   skin?: Region | null
   /** What instruments read and where, and what is marked in the picture. */
   measuring?: Measuring
   /** False leaves the instruments out. */
   instruments?: boolean
+}
+
+/** What of the picture a step acts on, and how it is shown. */
+export interface Acts {
+  step: string
+  region: string | null
+  contributor?: string
+  /** With the contributors before it. */
+  upto?: boolean
+  look: string
 }
 
 export interface Measuring {
@@ -60,6 +74,8 @@ export interface SecondWish {
   swatch?: number
   /** Of the movie that lies under the cut. */
   programme?: boolean
+  /** The open step's matte, of the same picture. */
+  matte?: boolean
 }
 
 /** What instruments have read. */
@@ -123,7 +139,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, still: asked.still, swatch: asked.swatch, tap: asked.tap, acts: asked.acts, skin: asked.skin, instruments: asked.instruments, ...asked.measuring, ...sizeFor(asked, size), screen, sequence: ++sequence,
+      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, still: asked.still, swatch: asked.swatch, tap: asked.tap, acts: asked.acts, upto: asked.upto, key: asked.key, skin: asked.skin, instruments: asked.instruments, ...asked.measuring, ...sizeFor(asked, size), screen, sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())
@@ -137,7 +153,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   function sizeFor(wanted: PictureWish, size: string) {
     const { measuring } = wanted
-    const plain = !wanted.source && wanted.still === undefined && wanted.swatch === undefined && !wanted.acts && !measuring?.light && !measuring?.bands && !measuring?.difference
+    const plain = !wanted.source && wanted.still === undefined && wanted.swatch === undefined && !wanted.acts && !wanted.upto && !measuring?.light && !measuring?.bands && !measuring?.difference
     const ladder = size === 'drag' && plain ? hand.asks(wanted) : null
     return ladder ? { size: 'live', ladder } : { size }
   }

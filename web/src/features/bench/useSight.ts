@@ -5,12 +5,14 @@ import { computed, ref } from 'vue'
 import { useOpenStep } from '../grade/useOpenStep'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useCut } from '../cut/useCut'
+import { useMatte } from '../matte/useMatte'
 
 /** What is looked at beside the graded picture: test pictures, what a step acts on, a patch of skin. */
 export const useSight = defineStore('sight', () => {
   const cut = useCut()
   const catalogue = useCatalogue()
   const opened = useOpenStep()
+  const matte = useMatte()
 
   const test = ref<string | null>(null)
   /** A region of the open step that stays shown. */
@@ -25,7 +27,18 @@ export const useSight = defineStore('sight', () => {
   const acts = computed(() => {
     const regions = step.value ? (catalogue.step(step.value.kind)?.regions ?? []) : []
     const shown = region.value !== null && regions.includes(region.value)
-    return step.value && (acting.value || shown) ? { step: step.value.id, region: shown ? region.value : null } : null
+    if (!step.value) return null
+    if (shown) return { step: step.value.id, region: region.value, look: 'veil' }
+    const whole = acting.value && !matte.on
+    if (!acting.value && !(matte.on && step.value.matte)) return null
+    return { step: step.value.id, region: null, ...(step.value.matte && !whole ? matte.shown : { look: matte.look }) }
+  })
+  /** The picture is shown as it is after the open step, without what follows. */
+  const early = ref(false)
+  /** A key of the open step's matte that is open, whose axes are told. */
+  const key = computed(() => {
+    const part = step.value?.matte?.contributors.find((one) => one.id === matte.part)
+    return step.value && part && catalogue.catalogue?.contributors.find((kind) => kind.id === part.kind)?.family === 'key' ? { step: step.value.id, contributor: part.id } : null
   })
   const skin = computed(() => (cut.shot ? (patches.value[cut.shot.id] ?? null) : null))
 
@@ -50,6 +63,11 @@ export const useSight = defineStore('sight', () => {
     region,
     acting,
     acts,
+    early,
+    upto: computed(() => (early.value ? (step.value?.id ?? null) : null)),
+    key,
+    /** What a matte would be shown of, as the second picture. */
+    beside: computed(() => (step.value?.matte ? { step: step.value.id, region: null, ...matte.shown, look: matte.look === 'veil' ? 'grey' : matte.look } : null)),
     tap: computed(() => step.value?.id ?? null),
     showRegion: (name: string) => (region.value = region.value === name ? null : name),
     skin,

@@ -5,9 +5,10 @@ import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useCut } from '../cut/useCut'
 import type { SecondWish as Second } from '../bench/usePicture'
+import { useSight } from '../bench/useSight'
 import { useComparedVersion } from '../grade/useComparedVersion'
 
-export type Kind = 'source' | 'found' | 'before' | 'after' | 'distance' | 'kept' | 'version' | 'shot' | 'hero' | 'first' | 'swatch' | 'still' | 'programme'
+export type Kind = 'source' | 'found' | 'before' | 'after' | 'distance' | 'kept' | 'version' | 'shot' | 'hero' | 'first' | 'swatch' | 'still' | 'programme' | 'matte'
 export type Way = 'side' | 'split' | 'difference'
 
 export const KINDS: { id: Kind; label: string; about: string }[] = [
@@ -23,6 +24,7 @@ export const KINDS: { id: Kind; label: string; about: string }[] = [
   { id: 'kept', label: 'kept place', about: 'a place of the cut that was kept; its grade follows' },
   { id: 'swatch', label: "swatch's picture", about: 'the picture a kept grade made' },
   { id: 'programme', label: 'programme', about: 'the movie of the edit that lies under the cut (Assembly)' },
+  { id: 'matte', label: 'matte', about: "what the open step acts on, of the same picture" },
   { id: 'still', label: 'still', about: 'a picture that was frozen or brought in' },
 ]
 
@@ -38,6 +40,7 @@ const away = (shots: number) => (shots === 0 ? 'the same shot' : `${Math.abs(sho
 export const useReference = defineStore('reference', () => {
   const cut = useCut()
   const compared = useComparedVersion()
+  const sight = useSight()
   const on = ref(false)
   const kind = useStorage<Kind>('mordant.reference.kind', 'source')
   const way = useStorage<Way>('mordant.reference.way', 'split')
@@ -132,6 +135,8 @@ export const useReference = defineStore('reference', () => {
         return swatch.value === null ? null : { swatch: swatch.value }
       case 'programme':
         return cut.cut?.reference && inProgramme(cut.frame) ? { programme: true } : null
+      case 'matte':
+        return sight.beside ? { matte: true } : null
       case 'still':
         return still.value === null ? null : { still: still.value }
       default:
@@ -149,12 +154,12 @@ export const useReference = defineStore('reference', () => {
   const frame = computed(() => (timeless.value || !second.value ? null : (second.value.frame ?? cut.frame)))
 
   const label = () => (kind.value === 'distance' ? away(distance.value) : (KINDS.find((one) => one.id === kind.value)?.label ?? ''))
-  const NOTHING: Partial<Record<Kind, string>> = { before: 'no shot before', after: 'no shot after', distance: 'no shot there', shot: 'no shot chosen', hero: 'no hero', kept: 'no place kept', swatch: 'no swatch chosen', still: 'no still chosen', version: 'no other version', programme: 'no programme there' }
+  const NOTHING: Partial<Record<Kind, string>> = { before: 'no shot before', after: 'no shot after', distance: 'no shot there', shot: 'no shot chosen', hero: 'no hero', kept: 'no place kept', swatch: 'no swatch chosen', still: 'no still chosen', version: 'no other version', programme: 'no programme there', matte: 'no matte: the open step acts on the whole picture' }
   const words = computed(() => {
     if (locked.value) return locked.value.words
     if (!second.value) return NOTHING[kind.value] ?? `no ${label()}`
     if (timeless.value) return label()
-    if (kind.value === 'programme') return label()
+    if (kind.value === 'programme' || kind.value === 'matte') return label()
     return `${cut.shotAt(frame.value ?? 0)?.name ?? ''} ${label()}`
   })
 

@@ -5,6 +5,7 @@ import { usePicture, type PictureWish } from '../bench/usePicture'
 import { usePlayer } from '../bench/usePlayer'
 import { useRealPixels, type Sight } from '../bench/useRealPixels'
 import { useScreen } from '../screen/useScreen'
+import { useSight } from '../bench/useSight'
 import { useReference } from './useReference'
 
 const AHEAD = 24 // frames asked for before the first picture reaches them
@@ -21,6 +22,7 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
   const cut = useCut()
   const screen = useScreen()
   const reference = useReference()
+  const sight = useSight()
 
   const seen = computed(() => (reference.flipped || (reference.on && reference.way !== 'difference') ? reference.second : null))
 
@@ -81,7 +83,7 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
     if (!second || !present || follows.value || own.playing.value) return ''
     const frame = reference.frame ?? cut.frame
     return JSON.stringify({
-      cut: present.cut, frame, source: second.source === true, on: present.on, moving: false, instruments: false, measuring: { scopes: {}, measure: 'final', region: null, light: null, bands: present.measuring?.bands ?? null, marks: false, beside: null }, still: second.still, swatch: second.swatch,
+      cut: present.cut, frame, source: second.source === true, on: present.on, moving: false, instruments: false, measuring: { scopes: {}, measure: 'final', region: null, light: null, bands: present.measuring?.bands ?? null, marks: false, beside: null }, still: second.still, swatch: second.swatch, acts: second.matte ? sight.beside : null,
       trial: second.frame === undefined ? trialOf(present.trial ?? []) : shotTrial(frame), test: second.frame === undefined && !reference.timeless ? present.test : null,
     })
   })

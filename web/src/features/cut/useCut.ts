@@ -11,6 +11,9 @@ import { rateOf } from './timecode'
 export type Trial = { recipe: number; document: RecipeDocument }[]
 
 /** The cut that is open: its shots and the record frame somebody is at. */
+/** Shots whose mattes a recipe is linked to. */
+const linkedShots = (document: RecipeDocument) => document.steps.flatMap((step) => step.matte?.contributors ?? []).filter((part) => part.kind === 'linked' && part.parameters['shot']).map((part) => Number(part.parameters['shot']))
+
 export const useCut = defineStore('cut', () => {
   const cut = ref<Cut | null>(null)
   const project = ref<Project | null>(null)
@@ -64,14 +67,17 @@ export const useCut = defineStore('cut', () => {
   }
 
   /** What a shot's pictures depend on besides clip and project; of a wash that moves, when it began too. */
-  const revisionOf = (over: Shot) =>
-    layersOf(over)
+  function revisionOf(over: Shot, seen: number[] = []): string {
+    const own = layersOf(over)
       .map((one) => `${one.id}.${one.revision}${beganBefore(one, over)}`)
       .join('-')
+    const linked = layersOf(over).flatMap((one) => linkedShots(one.document)).filter((id) => id !== over.id && !seen.includes(id))
+    return [own, ...linked.flatMap((id) => shots.value.filter((one) => one.id === id).map((one) => `${revisionOf(one, [...seen, over.id])}.${one.source_in}`))].join('-')
+  }
   const washOf = (recipe: Recipe) => washes.value.find((wash) => wash.recipe.id === recipe.id)
   /** Frames that what owns a recipe that moves began before a shot, as in the server's Shot#revision. */
   function beganBefore(recipe: Recipe, over: Shot) {
-    if (!recipe.document.steps.some((step) => step.keys?.length)) return ''
+    if (!recipe.document.steps.some((step) => step.keys?.length || step.matte?.contributors.some((part) => part.keys?.length || part.path))) return ''
     if (washOf(recipe)) return `.${over.record_in - startOf(recipe)}`
     return over.clock ? `.${over.clock}` : ''
   }
@@ -170,6 +176,8 @@ export const useCut = defineStore('cut', () => {
     familyOf,
     recipes: computed<Recipe[]>(() => [...shots.value.map((one) => one.recipe), ...washes.value.map((one) => one.recipe), ...families.value.flatMap((one) => [one.ground, one.finish])]),
     washesOver,
+    /** Recipes that make a shot's grade, in signal order. */
+    recipesOf: layersOf,
     trialOf,
     revisionOf,
     startOf,

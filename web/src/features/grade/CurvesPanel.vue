@@ -41,7 +41,7 @@ const histogram = computed(() => {
   const input = props.header?.input
   const curve = shown.value
   if (!curve || input?.step !== props.step.id) return null
-  if (curve.across !== 'tone') return input[curve.across]
+  if (curve.across === 'hue' || curve.across === 'saturation') return input[curve.across]
   return input[(curve.name in input ? curve.name : 'tone') as Exclude<keyof StepInput, 'step'>]
 })
 
@@ -52,7 +52,7 @@ function pickPoint() {
   picking.point<PatchReading>(PICK.value, 'reading', (found) => {
     if (curve.across === 'hue' && found.grey) return notices.news('That is grey: it has no hue to put a point on.')
     const channel = CHANNELS.indexOf(curve.name)
-    const place = curve.across === 'tone' ? (found.tones[channel] ?? found.tone) : found[curve.across]
+    const place = curve.across === 'hue' || curve.across === 'saturation' ? found[curve.across] : (found.tones[channel] ?? found.tone)
     const made = added(editor.points(curve.name), [place, valueAt(place)], curve)
     if (made) editor.set(curve.name, made.points)
     else notices.news('There is a point already, or the colour lies beyond the curve.')

@@ -3,7 +3,7 @@ import type { AnswerHeader } from '@/api/answer'
 import type { StepSpec } from '@/api/declared'
 import type { Recipe, StepDocument } from '@/api/recipe'
 import KeysLine from './KeysLine.vue'
-import MattePanel from './MattePanel.vue'
+import MattePanel from '../matte/MattePanel.vue'
 import { panelOf } from './panels'
 
 /** The controls of an open step. */
@@ -12,6 +12,6 @@ defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec; header: Answer
 
 <template>
   <component :is="panelOf(step.kind)" :recipe="recipe" :step="step" :spec="spec" :header="header" />
-  <MattePanel :recipe="recipe" :step="step" />
+  <MattePanel :recipe="recipe" :step="step" :header="header" />
   <KeysLine :recipe="recipe" :step="step" />
 </template>

@@ -84,11 +84,11 @@ describe('keys of a step', () => {
 describe('mattes and colours', () => {
   const document: RecipeDocument = { steps: [{ id: 'a', kind: 'balance', name: 'A', enabled: true, strength: 1, parameters: {} }] }
   const radii: ParameterSpec = { ...gain, name: 'radii', channels: ['across', 'down'], neutral: 0.25 }
-  const ellipse: DeclaredSpec = { id: 'ellipse', label: 'Ellipse', order: ['radii'], parameters: [radii], texts: [], colours: [], curves: [] }
+  const ellipse: DeclaredSpec = { id: 'ellipse', label: 'Ellipse', order: ['radii'], parameters: [radii], texts: [], colours: [], curves: [], rows: [] }
 
   it('give a step what it acts on, and take it away with the last contributor', () => {
     const part = newContributor(ellipse, 'e')
-    expect(part).toEqual({ id: 'e', kind: 'ellipse', mode: 'add', parameters: { radii: [0.25, 0.25] } })
+    expect(part).toEqual({ id: 'e', kind: 'ellipse', mode: 'add', softness: 0, invert: false, strength: 1, parameters: { radii: [0.25, 0.25] } })
     const made = withMatte(document, 'a', { contributors: [part], strength: 0.5 })
     expect(made.steps[0]?.matte).toEqual({ contributors: [part], strength: 0.5 })
     expect(withMatte(made, 'a', { contributors: [], strength: 0.5 }).steps[0]?.matte).toBeUndefined()

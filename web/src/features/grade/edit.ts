@@ -1,17 +1,17 @@
-import type { ColourSpec, CurveSpec, DeclaredSpec, HandleSpec, ParameterSpec, ParameterValue, StepSpec, TextSpec } from '@/api/declared'
+import type { ColourSpec, CurveSpec, DeclaredSpec, HandleSpec, ParameterSpec, ParameterValue, RowsSpec, StepSpec, TextSpec } from '@/api/declared'
 import type { ContributorDocument, MatteDocument, RecipeDocument, StepDocument } from '@/api/recipe'
 
 /** Recipe documents with one thing changed; none of these writes to what it is given. */
 
-export function neutralOf(spec: ParameterSpec | TextSpec | CurveSpec | ColourSpec): ParameterValue {
+export function neutralOf(spec: ParameterSpec | TextSpec | CurveSpec | ColourSpec | RowsSpec): ParameterValue {
+  if ('columns' in spec || 'across' in spec) return []
   if ('ranges' in spec) return [...spec.neutral]
-  if ('across' in spec) return []
   return 'channels' in spec && spec.channels ? spec.channels.map(() => spec.neutral) : spec.neutral
 }
 
 /** Every parameter of a step as it is until somebody touches it. */
 export function neutralParameters(spec: DeclaredSpec): Record<string, ParameterValue> {
-  return Object.fromEntries([...spec.parameters, ...spec.texts, ...spec.colours, ...spec.curves].map((parameter) => [parameter.name, neutralOf(parameter)]))
+  return Object.fromEntries([...spec.parameters, ...spec.texts, ...spec.colours, ...spec.curves, ...spec.rows].map((parameter) => [parameter.name, neutralOf(parameter)]))
 }
 
 /** Held to the declared range. */
@@ -78,13 +78,13 @@ export function withoutKey(document: RecipeDocument, id: string, frame: number):
   return withStep(document, id, { keys: keys?.length ? keys : undefined })
 }
 
-/** With a matte of those contributors; a step without any has none. */
+/** With a matte; a step without contributors and refinements has none. */
 export function withMatte(document: RecipeDocument, id: string, matte: MatteDocument): RecipeDocument {
-  return withStep(document, id, { matte: matte.contributors.length ? matte : undefined })
+  return withStep(document, id, { matte: matte.contributors.length || matte.refinements?.length ? matte : undefined })
 }
 
 export function newContributor(spec: DeclaredSpec, id: string): ContributorDocument {
-  return { id, kind: spec.id, mode: 'add', parameters: neutralParameters(spec) }
+  return { id, kind: spec.id, mode: 'add', softness: 0, invert: false, strength: 1, parameters: neutralParameters(spec) }
 }
 
 /** The parts of a colour as numbers of their own. */

@@ -11,10 +11,10 @@ export function usePatchPick(step: Ref<string>) {
   const cut = useCut()
   const notices = useNotices()
 
-  async function ask<T>(what: string, done: (found: T) => void, region?: Region) {
+  async function ask<T>(what: string, done: (found: T) => void, region?: Region, more: Record<string, unknown> = {}) {
     try {
       if (!cut.shot) return
-      done(await sendJson<T>('POST', `/shots/${cut.shot.id}/${what}`, { frame: cut.frame, step: step.value, trial: cut.trialOf(cut.shot), region }))
+      done(await sendJson<T>('POST', `/shots/${cut.shot.id}/${what}`, { frame: cut.frame, step: step.value, trial: cut.trialOf(cut.shot), region, ...more }))
     } catch (error) {
       notices.trouble(error)
     }

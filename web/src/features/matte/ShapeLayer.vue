@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import type { ContributorDocument, Recipe, StepDocument } from '@/api/recipe'
+import { computed } from 'vue'
+import type { Place } from '../bench/useRegionDrag'
+import { useCatalogue } from '../shell/useCatalogue'
+import ShapeHandles from './ShapeHandles.vue'
+import { useMatte } from './useMatte'
+
+/** The shapes of the open step over the picture; the open one with its handles. */
+const props = defineProps<{ place: Place; recipe: Recipe; step: StepDocument }>()
+const catalogue = useCatalogue()
+const matte = useMatte()
+const shapes = computed(() => (props.step.matte?.contributors ?? []).filter((part: ContributorDocument) => part.mode !== 'out' && catalogue.catalogue?.contributors.find((kind) => kind.id === part.kind)?.family === 'shape'))
+</script>
+
+<template>
+  <svg v-if="!matte.bare && shapes.length" class="pointer-events-none absolute inset-0 size-full" role="group" aria-label="shapes">
+    <ShapeHandles v-for="part in shapes" :key="part.id" :place="place" :recipe="recipe" :step="step" :part="part" />
+  </svg>
+</template>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import type { ContributorSpec } from '@/api/declared'
+import type { ContributorDocument, Recipe, StepDocument } from '@/api/recipe'
+import { computed, onMounted, ref } from 'vue'
+import { useCut } from '../cut/useCut'
+import { useNotices } from '../shell/useNotices'
+import ProgressBar from '../shell/ProgressBar.vue'
+import PartNumbers from './PartNumbers.vue'
+import { useMatte } from './useMatte'
+import type { MatteEditor } from './useMatteEditor'
+import { useTracking } from './useTracking'
+
+/** A shape: its numbers, its keys, and the path that carries it. */
+const props = defineProps<{ editor: MatteEditor; part: ContributorDocument; spec: ContributorSpec; recipe: Recipe; step: StepDocument }>()
+const cut = useCut()
+const matte = useMatte()
+const notices = useNotices()
+const tracking = useTracking()
+const numbers = ref(false)
+const KINDS = [
+  { id: 'position', words: 'position' },
+  { id: 'similarity', words: 'turn and scale' },
+  { id: 'corners', words: 'perspective' },
+]
+onMounted(matte.loadPaths)
+const path = computed(() => matte.pathOf(props.part.path?.id))
+const own = computed(() => matte.paths.filter((one) => one.shot === cut.shot?.id))
+const here = computed(() => path.value && { sure: path.value.confidence[props.editor.frame.value - path.value.first], frame: props.editor.frame.value })
+const put = computed(() => (matte.put?.part === props.part.id ? matte.put.by : null))
+const last = computed(() => (path.value ? path.value.first + path.value.maps.length - 1 : 0))
+
+async function track(way: 'on' | 'back' | 'both') {
+  if (!cut.shot) return
+  try {
+    const found = await tracking.run(props.step.id, props.part, way, put.value)
+    if (!found) return
+    matte.put = null
+    await matte.loadPaths()
+    follow(found.path)
+    const made = matte.pathOf(found.path)
+    if (made?.lost) notices.news(`Lost at frame ${made.lost.frame + 1}: ${made.lost.why}. What was found before is kept; go there, put the shape right and track on.`)
+  } catch (error) {
+    await matte.loadPaths()
+    notices.trouble(error)
+  }
+}
+/** All shapes on the same path as this one go on with it. */
+function follow(id: number | null) {
+  const before = props.part.path
+  const shared = (one: ContributorDocument) => one.id === props.part.id || (before !== undefined && one.path?.id === before.id)
+  const from = (one: ContributorDocument) => one.path?.from ?? props.editor.frame.value
+  props.editor.change({ contributors: props.editor.parts.value.map((one) => (shared(one) && (one.id === props.part.id || id !== null) ? { ...one, path: id === null ? undefined : { id, from: from(one) } } : one)) }, id === null ? `${props.editor.named(props.part)} follows no path` : `${props.editor.named(props.part)} follows a path`)
+}
+</script>
+
+<template>
+  <div class="space-y-1 pt-0.5">
+    <p class="flex items-center gap-3">
+      <button v-if="part.keys?.length" class="px-1 hover:text-ink" aria-label="shape key before" @click="editor.goKey(part, -1)">‹</button>
+      <button class="hover:text-ink" :class="{ 'text-weld': editor.keyHere(part) }" :aria-pressed="Boolean(editor.keyHere(part))" @click="editor.flipKey(part)">{{ editor.keyHere(part) ? 'keyed at this frame' : part.keys?.length ? 'key this frame' : 'change over time: key this frame' }}</button>
+      <button v-if="part.keys?.length" class="px-1 hover:text-ink" aria-label="shape key after" @click="editor.goKey(part, 1)">›</button>
+      <span class="flex-1" />
+      <button class="hover:text-ink" :aria-expanded="numbers" @click="numbers = !numbers">numbers</button>
+    </p>
+    <PartNumbers v-if="!numbers" :editor="editor" :part="part" :spec="spec" :only="['feather', 'softness']" />
+    <PartNumbers v-else :editor="editor" :part="part" :spec="spec" />
+    <div class="border-t border-line/60 pt-1" role="group" aria-label="path">
+      <p v-if="path && here" class="flex items-baseline gap-2" data-test="path">
+        <span class="border-l-2 border-woad pl-1.5 text-ink">follows {{ path.name }}</span>
+        <span>frames {{ path.first + 1 }} to {{ last + 1 }}</span>
+        <span v-if="here.sure === undefined">stands still here</span>
+        <span v-else :class="here.sure < path.unsure ? 'text-madder' : ''">{{ here.sure < path.unsure ? 'unsure' : 'sure' }} {{ Math.round(here.sure * 100) }} %</span>
+        <button class="ml-auto hover:text-madder" @click="follow(null)">leave it</button>
+      </p>
+      <p v-if="path?.lost" class="text-madder">lost at <button class="underline" @click="cut.go(cut.frame + path.lost.frame - editor.frame.value)">frame {{ path.lost.frame + 1 }}</button>: {{ path.lost.why }}</p>
+      <p v-if="put" class="text-weld">put right here; track on to go on from it</p>
+      <div v-if="tracking.running.value" class="flex items-center gap-2">
+        <ProgressBar class="flex-1" :done="tracking.done.value" :of="tracking.count.value" label="tracking" /><button class="hover:text-ink" @click="tracking.stop()">stop</button>
+      </div>
+      <template v-else>
+        <p class="flex flex-wrap items-center gap-x-2">
+          <span>track</span>
+          <span role="radiogroup" aria-label="what is tracked"><button v-for="one in KINDS" :key="one.id" role="radio" class="mr-2" :class="tracking.kind.value === one.id ? 'text-ink' : 'text-faint hover:text-ink'" :aria-checked="tracking.kind.value === one.id" @click="tracking.kind.value = one.id">{{ one.words }}</button></span>
+        </p>
+        <p class="mt-0.5 flex gap-1"><button class="control px-1.5 py-0 text-xs" @click="track('back')">‹ back</button><button class="control px-1.5 py-0 text-xs" @click="track('both')">‹ both ways ›</button><button class="control px-1.5 py-0 text-xs" @click="track('on')">on ›</button></p>
+      </template>
+      <p v-if="own.length && !tracking.running.value" class="mt-0.5 truncate">or follow <button v-for="one in own.slice(-3).filter((one) => one.id !== path?.id)" :key="one.id" class="mr-2 text-ink hover:text-weld" @click="follow(one.id)">{{ one.name }}</button></p>
+    </div>
+  </div>
+</template>
