@@ -56,8 +56,8 @@ export interface KeyReading {
   step: string
   contributor: string
   cells: number
+  /** Codes that the plane shows either way, and bins of chroma reach to. */
   reach: number
-  chroma_reach: number
   lightness_range: [number, number]
   /** Of samples, on the plane. */
   places: [number, number][]

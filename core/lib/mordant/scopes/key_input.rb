@@ -6,8 +6,8 @@ module Mordant
     # the plane of hue and chroma, each chroma and each lightness occurs, and the mean of its weights there.
     class KeyInput
       CELLS = 48 # of the plane, either way
-      REACH = 0.4 # codes that the plane shows either way; what lies beyond is at its rim
-      CHROMA = 0.5 # codes that bins of chroma reach to
+      REACHES = [0.12, 0.2, 0.3, 0.45, 0.7].freeze # codes that the plane shows either way: the least that holds nearly all
+      NEARLY = 0.999
       LIGHTNESS = -0.1..1.3 # and of lightness
       BINS = 96
 
@@ -21,9 +21,12 @@ module Mordant
 
       # @return [Hash{Symbol => Object}] of each: counts as shares of the fullest, and weights, 0..1
       def to_h
-        across, down = [@axes.x, @axes.y].map { |plane| bins(plane, -REACH, REACH, CELLS) }
-        {cells: CELLS, reach: REACH, chroma_reach: CHROMA, lightness_range: [LIGHTNESS.begin, LIGHTNESS.end], plane: told(down * CELLS + across, CELLS * CELLS),
-         chroma: told(bins(@axes.chroma, 0.0, CHROMA, BINS), BINS), lightness: told(bins(@axes.lightness, LIGHTNESS.begin, LIGHTNESS.end, BINS), BINS)}
+        sorted = @axes.chroma.sort
+        far = sorted[((sorted.size - 1) * NEARLY).round]
+        reach = REACHES.find { |one| one >= far } || REACHES.last
+        across, down = [@axes.x, @axes.y].map { |plane| bins(plane, -reach, reach, CELLS) }
+        {cells: CELLS, reach:, lightness_range: [LIGHTNESS.begin, LIGHTNESS.end], plane: told(down * CELLS + across, CELLS * CELLS),
+         chroma: told(bins(@axes.chroma, 0.0, reach, BINS), BINS), lightness: told(bins(@axes.lightness, LIGHTNESS.begin, LIGHTNESS.end, BINS), BINS)}
       end
 
       private

@@ -52,7 +52,7 @@ module Mordant
         shape = entry.matte.part(@contributor)
         height, width = plane.shape
         small = Grade::Moment.new(width:, height:)
-        mask = shape.weights(Matte::Sight.new(small, @plan.call(@recipe).space) { nil }).reshape(height, width)
+        mask = shape.weights(Matte::Sight.new(small, source.space) { nil }).reshape(height, width)
         part = shape.parts.first
         inverted = part.invert?
         mask = mask * -1.0 + 1.0 if inverted
@@ -66,17 +66,22 @@ module Mordant
         [(mask * Numo::SFloat.new(1, width).seq).sum / sum + 0.5 - width / 2.0, (mask * Numo::SFloat.new(height, 1).seq).sum / sum + 0.5 - height / 2.0].map { |place| place.to_f / height }
       end
 
-      # Of what the step sees there, on the tone axis, at a raster about Follow::WIDTH.
+      # Codes as they are where they are no light, else what the step sees on the tone axis, at a raster about Follow::WIDTH.
       def lightness(frame, moment)
-        before = @recipe.at(frame).before(@step)
-        plan = @plan.call(before)
-        picture = plan.picture(moment)
-        planes = Array.new(3) { |channel| picture.rgb[channel, true] }
-        tone = Matte::Axes.new(planes, plan.space).lightness.reshape(picture.height, picture.width)
+        rgb, space = Colour.encoding(source.source).linear? ? [seen(frame, moment), source.space] : [moment.entered(Pointwise::Chain.new([])), nil]
+        planes = Array.new(3) { |channel| rgb[channel, true] }
+        tone = space ? Matte::Axes.new(planes, space).lightness : planes.zip(WEIGHTS).map { |plane, weight| plane * weight }.reduce(:+)
+        tone = tone.reshape(moment.window.height, moment.window.width)
         tone[tone.isnan] = 0.0 if tone.sum.nan?
-        by = picture.width / Follow::WIDTH
+        by = moment.window.width / Follow::WIDTH
         (by < 2) ? tone : reduced(tone, by)
       end
+      WEIGHTS = [0.27, 0.67, 0.06].freeze # of red, green and blue codes
+
+      def seen(frame, moment) = @plan.call(@recipe.at(frame).before(@step)).picture(moment).rgb
+
+      # @return [Grade::Plan]
+      def source = @source ||= @plan.call(@recipe.before(@recipe.entries.first.id))
 
       def reduced(plane, by)
         height, width = plane.shape.map { |size| size / by }

@@ -200,7 +200,7 @@ useBenchKeys({
           <template #over="{ place, pans }">
             <RegionLayer :place="place" :pans="pans" />
             <SplitLayer v-if="second.wanted.value && inOne" v-model:split="reference.split" :bitmap="second.bitmap.value" :real="second.real.value" :place="place" :whole="reference.flipped" :words="reference.words" />
-            <ShapeLayer v-if="openStep && !source && !player.playing.value && !sight.test" :place="place" :recipe="openStep.recipe" :step="openStep.step" />
+            <ShapeLayer v-if="openStep && matte.side === 'acts' && !source && !player.playing.value && !sight.test" :place="place" :recipe="openStep.recipe" :step="openStep.step" />
             <DrawLayer v-if="matte.drawing" :place="place" :shot="cut.shot" />
             <BandLegend v-if="bands.on" />
             <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test, upto: wish.upto, acts: wish.acts ?? sight.beside }" />

@@ -2,7 +2,7 @@
 import type { ShapeUse } from '@/api/catalogue'
 import type { ContributorDocument, StepDocument } from '@/api/recipe'
 import type { Shot } from '@/api/cut'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import type { Place } from '../bench/useRegionDrag'
 import { neutralParameters, newContributor, newStep } from '../grade/edit'
 import { useOpenStep } from '../grade/useOpenStep'
@@ -39,7 +39,7 @@ function press(event: PointerEvent) {
   from.value = to.value = at(event)
 }
 function move(event: PointerEvent) {
-  if (from.value) to.value = at(event)
+  if (from.value && !done.value) to.value = at(event)
 }
 function release() {
   const [a, b] = [from.value, to.value]
@@ -76,11 +76,12 @@ function shape(feather: number): ContributorDocument | null {
   }
   const kind = kinds.find((one) => one.id === 'outline')
   const points = corners.value.map((corner) => [...own(corner), 0, 0, 0, 0, 0, 0])
-  return kind ? withValues(newContributor(kind, crypto.randomUUID()), { points, feather: [feather / 2, feather / 2] }) : null
+  return kind ? withValues(newContributor(kind, crypto.randomUUID()), { points, pivot: middle(points), feather: [feather / 2, feather / 2] }) : null
 }
+const middle = (points: number[][]) => [0, 1].map((axis) => points.reduce((sum, point) => sum + (point[axis] ?? 0), 0) / points.length)
 const withValues = (part: ContributorDocument, parameters: ContributorDocument['parameters']) => ({ ...part, parameters: { ...part.parameters, ...parameters } })
 
-function choose(use: ShapeUse | null) {
+async function choose(use: ShapeUse | null) {
   const drawn = shape(use?.shape.feather ?? 0.06)
   const balance = catalogue.step(use?.step.kind ?? 'balance')
   if (!drawn || !balance) return leave()
@@ -89,7 +90,10 @@ function choose(use: ShapeUse | null) {
   const step: StepDocument = { ...fresh, matte: { contributors: [{ ...drawn, invert: use?.shape.invert ?? false }, ...beside], strength: 1 } }
   recipes.change(props.shot.recipe, { steps: [...props.shot.recipe.document.steps, step] }, `${step.name} in a shape`)
   opened.open(step)
+  matte.side = 'acts'
   leave()
+  await nextTick()
+  matte.part = drawn.id
 }
 useKeys([
   { key: 'escape', words: 'leave drawing', press: leave },

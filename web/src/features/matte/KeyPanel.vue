@@ -66,7 +66,7 @@ function lit(low: number, high: number, soft: [number, number]) {
       <KeyPlane v-if="hold" :reading="reading" :hold="hold" @change="drawn" @begin="gesture.begin" @end="gesture.end" />
       <div class="space-y-1">
         <RangeGraph v-if="light" label="lightness" :bins="reading?.lightness ?? null" :from="reading?.lightness_range[0] ?? -0.1" :to="reading?.lightness_range[1] ?? 1.3" :low="number(light.low)" :high="number(light.high)" :soft="light.soft" :centred="spec.id === 'luminance'" @change="lit" @begin="gesture.begin" @end="gesture.end" />
-        <RangeGraph v-if="spec.id === 'key'" label="chroma" :bins="reading?.chroma ?? null" :from="0" :to="reading?.chroma_reach ?? 0.5" :low="number('chroma_low')" :high="number('chroma_high')" :soft="pair('chroma_soft')" @change="(low, high, soft) => set({ chroma_low: low, chroma_high: high, chroma_soft: soft }, 'chroma')" @begin="gesture.begin" @end="gesture.end" />
+        <RangeGraph v-if="spec.id === 'key'" label="chroma" :bins="reading?.chroma ?? null" :from="0" :to="reading?.reach ?? 0.45" :low="number('chroma_low')" :high="number('chroma_high')" :soft="pair('chroma_soft')" @change="(low, high, soft) => set({ chroma_low: low, chroma_high: high, chroma_soft: soft }, 'chroma')" @begin="gesture.begin" @end="gesture.end" />
         <p v-if="spec.id === 'samples'" class="pt-3">{{ (value('samples') as number[][]).length || 'no' }} samples; double-click one to drop it</p>
         <p v-if="spec.id === 'plane'" class="pt-3">drag corners; double-click makes one or drops it</p>
       </div>

@@ -15,20 +15,18 @@ const emit = defineEmits<{ change: [hold: PlaneHold]; begin: []; end: [] }>()
 const SIZE = 150
 const reach = computed(() => props.reading?.reach ?? 0.4)
 const box = ref<SVGSVGElement>()
-const picture = ref<string | null>(null)
+const canvas = ref<HTMLCanvasElement>()
 const x = (value: number) => SIZE / 2 + (value / reach.value) * (SIZE / 2)
 const y = (value: number) => SIZE / 2 - (value / reach.value) * (SIZE / 2)
 const WELD = [216, 181, 91] as const
 const NEAR = [138, 122, 78] as const
 
 watch(
-  () => props.reading,
-  (reading) => {
-    if (!reading) return
-    const canvas = document.createElement('canvas')
-    canvas.width = canvas.height = reading.cells
-    const context = canvas.getContext('2d')
-    if (!context) return
+  [() => props.reading, canvas],
+  ([reading, surface]) => {
+    const context = surface?.getContext('2d')
+    if (!reading || !surface || !context) return
+    surface.width = surface.height = reading.cells
     const image = context.createImageData(reading.cells, reading.cells)
     reading.plane.counts.forEach((count, cell) => {
       if (count === 0) return
@@ -39,7 +37,6 @@ watch(
       image.data.set([...colour.map((one) => one * light), 255], (row * reading.cells + column) * 4)
     })
     context.putImageData(image, 0, 0)
-    picture.value = canvas.toDataURL()
   },
   { immediate: true },
 )
@@ -151,25 +148,27 @@ const outline = computed(() => (props.hold.kind === 'outline' && props.hold.plac
 <template>
   <div>
     <span class="block text-2xs text-dim">hue and chroma</span>
-    <svg ref="box" class="block w-full touch-none bg-ground" :viewBox="`0 0 ${SIZE} ${SIZE}`" role="group" aria-label="hue and chroma">
-      <circle v-for="share in [0.5, 1]" :key="share" :cx="SIZE / 2" :cy="SIZE / 2" :r="(SIZE / 2 - 1) * share" class="fill-none stroke-line" />
-      <path :d="`M0 ${SIZE / 2}H${SIZE}M${SIZE / 2} 0V${SIZE}`" class="stroke-line/60" />
-      <image v-if="picture" :href="picture" :width="SIZE" :height="SIZE" style="image-rendering: pixelated" class="pointer-events-none" />
-      <template v-if="range">
-        <path v-if="outer" :d="outer" class="pointer-events-none fill-none stroke-weld/60" stroke-dasharray="2 2" />
-        <path v-if="inner" :d="inner" class="pointer-events-none fill-weld/10 stroke-weld" />
-      </template>
-      <template v-else-if="hold.kind === 'samples'">
-        <circle v-for="([px, py], index) in hold.places" :key="index" :cx="x(px)" :cy="y(py)" :r="(hold.distance / reach) * (SIZE / 2)" class="pointer-events-none fill-weld/10 stroke-weld/70" />
-      </template>
-      <template v-else>
-        <rect width="100%" height="100%" fill="transparent" class="cursor-crosshair" @dblclick="add" />
-        <path :d="outline" class="pointer-events-none fill-weld/10 stroke-weld" />
-      </template>
-      <g v-for="handle in handles" :key="handle.id" class="cursor-move outline-none [&:focus-visible>path]:stroke-ink" role="slider" tabindex="0" :aria-label="handle.words" :aria-valuenow="Number(handle.at[0].toFixed(3))" :aria-valuetext="handle.at.map((one) => one.toFixed(3)).join(', ')" :transform="`translate(${x(handle.at[0])} ${y(handle.at[1])})`" @pointerdown.stop="press($event, handle)" @keydown="key($event, handle)" @dblclick.stop="drop(handle)">
-        <circle r="7" fill="transparent" />
-        <path d="M0 -3.5L3.5 0L0 3.5L-3.5 0Z" class="stroke-ground hover:fill-weld" :class="whole && ['from', 'to', 'hue'].includes(handle.id) ? 'fill-faint' : 'fill-ink'" />
-      </g>
-    </svg>
+    <div class="relative bg-ground">
+      <canvas ref="canvas" class="pointer-events-none absolute inset-0 size-full" style="image-rendering: pixelated" />
+      <svg ref="box" class="relative block w-full touch-none" :viewBox="`0 0 ${SIZE} ${SIZE}`" role="group" aria-label="hue and chroma">
+        <circle v-for="share in [0.5, 1]" :key="share" :cx="SIZE / 2" :cy="SIZE / 2" :r="(SIZE / 2 - 1) * share" class="fill-none stroke-line" />
+        <path :d="`M0 ${SIZE / 2}H${SIZE}M${SIZE / 2} 0V${SIZE}`" class="stroke-line/60" />
+        <template v-if="range">
+          <path v-if="outer" :d="outer" class="pointer-events-none fill-none stroke-weld/60" stroke-dasharray="2 2" />
+          <path v-if="inner" :d="inner" class="pointer-events-none fill-weld/10 stroke-weld" />
+        </template>
+        <template v-else-if="hold.kind === 'samples'">
+          <circle v-for="([px, py], index) in hold.places" :key="index" :cx="x(px)" :cy="y(py)" :r="(hold.distance / reach) * (SIZE / 2)" class="pointer-events-none fill-weld/10 stroke-weld/70" />
+        </template>
+        <template v-else>
+          <rect width="100%" height="100%" fill="transparent" class="cursor-crosshair" @dblclick="add" />
+          <path :d="outline" class="pointer-events-none fill-weld/10 stroke-weld" />
+        </template>
+        <g v-for="handle in handles" :key="handle.id" class="cursor-move outline-none [&:focus-visible>path]:stroke-ink" role="slider" tabindex="0" :aria-label="handle.words" :aria-valuenow="Number(handle.at[0].toFixed(3))" :aria-valuetext="handle.at.map((one) => one.toFixed(3)).join(', ')" :transform="`translate(${x(handle.at[0])} ${y(handle.at[1])})`" @pointerdown.stop="press($event, handle)" @keydown="key($event, handle)" @dblclick.stop="drop(handle)">
+          <circle r="7" fill="transparent" />
+          <path d="M0 -3.5L3.5 0L0 3.5L-3.5 0Z" class="stroke-ground hover:fill-weld" :class="whole && ['from', 'to', 'hue'].includes(handle.id) ? 'fill-faint' : 'fill-ink'" />
+        </g>
+      </svg>
+    </div>
   </div>
 </template>

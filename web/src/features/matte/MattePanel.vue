@@ -59,13 +59,14 @@ function place(event: DragEvent, index: number) {
   const bounds = (event.currentTarget as HTMLElement).getBoundingClientRect()
   over.value = index + (event.clientY > bounds.top + bounds.height / 2 ? 1 : 0)
 }
-const detail = (part: ContributorDocument) => [editor.specOf(part)?.label.toLowerCase(), part.path ? 'follows a path' : '', part.keys?.length ? `${part.keys.length} keys` : '', part.invert ? 'turned over' : ''].filter(Boolean).join(', ')
+const detail = (part: ContributorDocument) => [part.name && editor.specOf(part)?.label.toLowerCase(), part.path ? 'follows a path' : '', part.keys?.length ? `${part.keys.length} keys` : '', part.invert ? 'turned over' : ''].filter(Boolean).join(', ')
 </script>
 
 <template>
-  <div class="border-t border-line/60 px-3 py-2 text-2xs text-dim" role="group" :aria-label="`what ${step.name} acts on`">
+  <div class="px-3 pb-2 text-2xs text-dim" role="group" :aria-label="`what ${step.name} acts on`">
     <p class="flex items-center gap-2">
-      <span class="flex-1 truncate">{{ editor.parts.value.length ? 'acts on' : 'acts on the whole picture' }}<span v-if="header?.acting?.step === step.id && editor.parts.value.length" class="text-ink" data-test="acting"> {{ (header.acting.share * 100).toFixed(1) }} % of the picture, {{ (header.acting.between * 100).toFixed(1) }} % in between</span></span>
+      <span class="flex-1 truncate">{{ editor.parts.value.length ? 'the sum of' : 'acts on the whole picture, until something is chosen' }}</span>
+      <span v-if="header?.acting?.step === step.id && editor.parts.value.length" data-test="acting">{{ (header.acting.between * 100).toFixed(1) }} % in between</span>
       <span v-if="editor.parts.value.length" class="w-12" title="strength of the whole matte"><NumberField compact :spec="OWN.strength" label="strength of the matte" :model-value="editor.matte.value.strength" @update:model-value="editor.change({ strength: $event }, 'strength of its matte', editor.gesture.id())" @begin="editor.gesture.begin" @end="editor.gesture.end" /></span>
     </p>
     <MatteSight v-if="editor.parts.value.length" />

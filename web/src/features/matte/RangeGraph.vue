@@ -12,7 +12,8 @@ const HEIGHT = 56
 const FOOT = HEIGHT - 4
 const box = ref<SVGSVGElement>()
 const held = (value: number) => Math.min(props.to, Math.max(props.from, value))
-const x = (value: number) => ((held(value) - props.from) / (props.to - props.from)) * WIDTH
+const EDGE = 5
+const x = (value: number) => EDGE + ((held(value) - props.from) / (props.to - props.from)) * (WIDTH - 2 * EDGE)
 /** Where it begins to fall and where it has fallen. */
 const ends = computed(() => {
   const [below, above] = props.soft
@@ -23,8 +24,8 @@ const shape = computed(() => `M${x(ends.value.outerLow)} ${FOOT}L${x(ends.value.
 const columns = computed(() => {
   const bins = props.bins
   if (!bins) return []
-  const wide = WIDTH / bins.counts.length
-  return bins.counts.flatMap((count, index) => (count > 0 ? [{ x: index * wide, wide, high: Math.sqrt(count) * (FOOT - 10), taken: bins.weights[index] ?? 0 }] : []))
+  const wide = (WIDTH - 2 * EDGE) / bins.counts.length
+  return bins.counts.flatMap((count, index) => (count > 0 ? [{ x: EDGE + index * wide, wide, high: Math.sqrt(count) * (FOOT - 10), taken: bins.weights[index] ?? 0 }] : []))
 })
 
 type Handle = 'low' | 'high' | 'below' | 'above'

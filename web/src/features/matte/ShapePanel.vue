@@ -24,7 +24,7 @@ const KINDS = [
 ]
 onMounted(matte.loadPaths)
 const path = computed(() => matte.pathOf(props.part.path?.id))
-const own = computed(() => matte.paths.filter((one) => one.shot === cut.shot?.id))
+const own = computed(() => matte.paths.filter((one) => one.shot === cut.shot?.id && one.id !== path.value?.id).slice(-3))
 const here = computed(() => path.value && { sure: path.value.confidence[props.editor.frame.value - path.value.first], frame: props.editor.frame.value })
 const put = computed(() => (matte.put?.part === props.part.id ? matte.put.by : null))
 const last = computed(() => (path.value ? path.value.first + path.value.maps.length - 1 : 0))
@@ -32,7 +32,7 @@ const last = computed(() => (path.value ? path.value.first + path.value.maps.len
 async function track(way: 'on' | 'back' | 'both') {
   if (!cut.shot) return
   try {
-    const found = await tracking.run(props.step.id, props.part, way, put.value)
+    const found = await tracking.run(props.step.id, props.part, way, put.value, props.part.name ?? props.step.name)
     if (!found) return
     matte.put = null
     await matte.loadPaths()
@@ -84,7 +84,7 @@ function follow(id: number | null) {
         </p>
         <p class="mt-0.5 flex gap-1"><button class="control px-1.5 py-0 text-xs" @click="track('back')">‹ back</button><button class="control px-1.5 py-0 text-xs" @click="track('both')">‹ both ways ›</button><button class="control px-1.5 py-0 text-xs" @click="track('on')">on ›</button></p>
       </template>
-      <p v-if="own.length && !tracking.running.value" class="mt-0.5 truncate">or follow <button v-for="one in own.slice(-3).filter((one) => one.id !== path?.id)" :key="one.id" class="mr-2 text-ink hover:text-weld" @click="follow(one.id)">{{ one.name }}</button></p>
+      <p v-if="own.length && !tracking.running.value" class="mt-0.5 truncate">or follow <button v-for="one in own" :key="one.id" class="mr-2 text-ink hover:text-weld" @click="follow(one.id)">{{ one.name }}</button></p>
     </div>
   </div>
 </template>

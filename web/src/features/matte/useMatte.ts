@@ -38,6 +38,8 @@ export const useMatte = defineStore('matte', () => {
   const notices = useNotices()
   const look = useStorage<MatteLook>('mordant.matte.look', 'veil')
   const extent = ref<MatteExtent>('step')
+  /** The side of the open step that is seen. */
+  const side = ref<'does' | 'acts'>('does')
   /** It stays shown. */
   const on = ref(false)
   /** The open contributor. */
@@ -74,6 +76,7 @@ export const useMatte = defineStore('matte', () => {
   return {
     look,
     extent,
+    side,
     on,
     part,
     bare,

@@ -34,14 +34,14 @@ export function useTracking() {
     done: computed(() => (live.value ? (latest.value?.done ?? 0) : 0)),
     count: computed(() => latest.value?.count ?? 0),
     /** @returns null where it was stopped before anything was found */
-    async run(step: string, part: ContributorDocument, way: string, by: Point | null): Promise<Found | null> {
+    async run(step: string, part: ContributorDocument, way: string, by: Point | null, name: string): Promise<Found | null> {
       if (!cut.cut || !cut.shot) return null
       started.value = true
       stopping.value = false
       const known = new Set((await getJson<TrackedPath[]>(`/cuts/${cut.cut.id}/paths`)).map((one) => one.id))
       try {
         await recipes.settled()
-        return await errands.run<Found>(`/cuts/${cut.cut.id}/tracks`, { shot: cut.shot.id, step, contributor: part.id, with: kind.value, way, frame: cut.frame, path: part.path?.id, by: by ?? undefined, name: part.name ?? cut.shot.name })
+        return await errands.run<Found>(`/cuts/${cut.cut.id}/tracks`, { shot: cut.shot.id, step, contributor: part.id, with: kind.value, way, frame: cut.frame, path: part.path?.id, by: by ?? undefined, name })
       } catch (error) {
         if (!stopping.value) throw error
         await new Promise((resolve) => setTimeout(resolve, AFTER_STOP))
