@@ -25,7 +25,7 @@ module Mordant
 
         private
 
-        def linked?(recipe) = recipe.entries.any? { |entry| entry.matte&.contributors&.any? { |one| one.is_a?(Matte::Linked) && one.own? && one.source.nil? } }
+        def linked?(recipe) = recipe.entries.any? { |entry| entry.matte&.contributors&.any? { |one| one.is_a?(Matte::Linked) && one.chosen? && one.own? && one.source.nil? } }
       end
 
       HERE = :here

@@ -15,7 +15,9 @@ module Mordant
       text :channel, label: "channel", from: CHANNELS, neutral: "luma", about: "Which channel holds it."
       parameter :offset, label: "offset", unit: :frames, range: -1_000_000.0..1_000_000.0, neutral: 0.0, about: "Later frames of it, or earlier below 0."
 
-      def resolved(resolver) = with_source(resolver.clip(self))
+      def chosen? = !clip.empty?
+
+      def resolved(resolver) = chosen? ? with_source(resolver.clip(self)) : self
 
       private
 

@@ -26,8 +26,11 @@ module Mordant
 
       def sees_step? = false
 
+      # Nothing, until somebody has chosen what it comes from.
+      #
       # @raise [ParameterError] without a source
       def weights(sight)
+        return Numo::SFloat.zeros(sight.moment.window.size) unless chosen?
         raise ParameterError.new(path: "matte.contributors", expected: "a matte that is there", found: missing) unless @source
 
         map = placing

@@ -20,7 +20,9 @@ module Mordant
       # @return [Boolean] of a step of the same shot
       def own? = shot.empty?
 
-      def resolved(resolver) = with_source(resolver.linked(self))
+      def chosen? = !step.empty?
+
+      def resolved(resolver) = chosen? ? with_source(resolver.linked(self)) : self
 
       private
 

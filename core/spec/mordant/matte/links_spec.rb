@@ -96,6 +96,10 @@ RSpec.describe "Linked mattes" do
     expect { acts(recipe(step("a", followed)).at(0), "a") }.to raise_error(Mordant::ParameterError, /a path that has been tracked, found 4/)
   end
 
+  it "give nothing until what they come from is chosen" do
+    [part("linked"), part("clip")].each { |one| expect(acts(recipe(step("a", one)), "a").max).to eq(0.0) }
+  end
+
   it "take one contributor alone, or those up to it" do
     made = recipe(step("a", circle(0.2, x: -0.5), circle(0.2, x: 0.5), circle(0.2, x: 0.5).merge("mode" => "subtract")))
     plan = Mordant::Grade::Plan.new(recipe: recipe, source: "acescct")
