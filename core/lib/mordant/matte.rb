@@ -50,10 +50,13 @@ module Mordant
       # @return [Numo::SFloat]
       def smooth(share)
         held = share.clip(0.0, 1.0)
+        share.free # what is freed at once is used again while it is near the processor
         bend = held * -2.0
         bend.inplace + 3.0
         bend.inplace * held
-        (bend.inplace * held).out_of_place!
+        bend.inplace * held
+        held.free
+        bend.out_of_place!
       end
 
       # 1 up to an end, and from there to 0 over a softness.

@@ -39,17 +39,27 @@ module Mordant
       # @return [Array<Numo::SFloat>] degrees, 0..180, of greys whatever; and what is below 0 where they come before it
       def from_hue(hue)
         cosine, sine = Math.cos(hue / DEGREES), Math.sin(hue / DEGREES)
-        along, aside = x * cosine + y * sine, y * cosine - x * sine
+        along, aside = [[x, cosine, y, sine], [y, cosine, x, -sine]].map { |a, by, b, too| (a * by).then { |sum| (b * too).then { |more| (sum.inplace + more).out_of_place!.tap { more.free } } } }
         beyond = Numo::SFloat.cast(along < 0.0)
-        half = aside.abs / (along.abs.inplace + chroma).out_of_place!.clip(LEAST, nil)
-        off = (Numo::SFloat::Math.atan(half).inplace * (2 * DEGREES)).out_of_place!
-        [off + (off * -2.0 + 180.0) * beyond, aside]
+        near = along.abs
+        near.inplace + chroma
+        long = near.out_of_place!.clip(LEAST, nil)
+        half = aside.abs
+        half.inplace / long
+        off = Numo::SFloat::Math.atan(half.out_of_place!)
+        off.inplace * (2 * DEGREES)
+        turned = off.out_of_place! * -2.0
+        turned.inplace + 180.0
+        turned.inplace * beyond
+        off.inplace + turned.out_of_place!
+        [along, beyond, near, long, half, turned].each(&:free)
+        [off.out_of_place!, aside]
       end
       LEAST = 1e-12
       private_constant :LEAST
 
       # @return [Numo::SFloat] 0 no light, 1 white
-      def lightness
+      def lightness = @lightness ||= begin
         luma = @planes.zip(@space.luminance_weights).map { |plane, weight| plane * weight }.reduce(:+)
         (luma - @space.black) / (@space.white - @space.black)
       end

@@ -35,8 +35,8 @@ module Mordant
       end
 
       def weights(sight)
-        each_tile(sight) do |planes|
-          tone = Axes.new(planes, sight.space).lightness
+        each_tile(sight) do |axes|
+          tone = axes.lightness
           Matte.smooth((tone - low) / [low_softness, SHARPEST].max + 0.5) * Matte.smooth((tone * -1.0 + high) / [high_softness, SHARPEST].max + 0.5)
         end
       end

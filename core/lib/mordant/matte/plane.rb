@@ -34,10 +34,7 @@ module Mordant
       def weights(sight)
         return Numo::SFloat.zeros(sight.moment.window.size) if outline.size < 3
 
-        each_tile(sight) do |planes|
-          axes = Axes.new(planes, sight.space)
-          read(axes.x, axes.y)
-        end
+        each_tile(sight) { |axes| read(axes.x, axes.y) }
       end
 
       private

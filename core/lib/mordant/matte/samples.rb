@@ -41,7 +41,8 @@ module Mordant
       private :fewer
 
       def weights(sight)
-        each_tile(sight) do |planes|
+        each_tile(sight) do |axes|
+          planes = axes.planes
           next planes.first * 0.0 if samples.empty?
 
           nearest = samples.map { |sample| planes.zip(sample).map { |plane, at| (plane - at).then { |off| off * off } }.reduce(:+) }.reduce { |a, b| a.clip(nil, b) }

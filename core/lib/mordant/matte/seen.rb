@@ -20,12 +20,11 @@ module Mordant
 
       # @param sight [Sight]
       # @return [Numo::SFloat] [n]
-      # @yieldparam planes [Array<Numo::SFloat>] red, green, blue of a tile; may be written to
+      # @yieldparam axes [Axes] of a tile; never written to
       # @yieldreturn [Numo::SFloat]
       def each_tile(sight)
-        planes = calmed(sight)
         out = Numo::SFloat.new(sight.moment.window.size).allocate
-        Pointwise.each_tile(out.size) { |range| out[range] = yield(planes.map { |plane| plane[range].dup }) }
+        sight.tiles([taken, calm]) { calmed(sight) }.each { |range, axes| out[range] = yield(axes) }
         out
       end
 
