@@ -73,6 +73,16 @@ RSpec.describe "Mattes from elsewhere", type: :request do
     expect([put(shots[1]), put(shots[0])]).to eq([200, 200])
   end
 
+  it "stay linked in copies: to the copies of what they came with, else to where that is" do
+    put(shots[0], step("sky", {"kind" => "ellipse"}, name: "Sky"), step("mine", link(nil, "sky"), name: "Mine"))
+    steps = shots[0].recipe.reload.document["steps"]
+    paste = ->(some) { call(:post, "/cuts/#{cut.id}/paste", {shots: [shots[1].id], steps: some, replace: true, from: shots[0].id, words: "x"}) && json["recipes"][0]["document"]["steps"] }
+    both = paste[steps]
+    expect(both[1].dig("matte", "contributors", 0, "parameters").values_at("shot", "step")).to eq(["", both[0]["id"]])
+    alone = paste[[steps[1]]]
+    expect(alone[0].dig("matte", "contributors", 0, "parameters").values_at("shot", "step")).to eq([shots[0].id.to_s, "sky"])
+  end
+
   it "are refused where there is no such shot, step, clip or path" do
     {link(nil, "q") => /a step that is there to take the matte from, found "q"/, {"kind" => "linked", "parameters" => {"shot" => "999999", "step" => "a"}} => /a shot of the same cut/,
      {"kind" => "clip", "parameters" => {"clip" => "999999"}} => /a clip that is taken in, found "999999"/,

@@ -28,25 +28,48 @@ module Server
     # @param project [Project]
     # @param steps [Hash{Shot => Array<Hash>}] as in documents; they are given ids of their own
     # @param replace [Boolean] instead of what is there, not after it
+    # @param from [Integer, nil] id of the shot that they were copied from; mattes stay linked to its steps
     # @param words [String] what was done
     # @return [Array<Recipe>] as stored
     # @raise [Mordant::ParameterError] and nothing is changed
-    def self.paste(project, steps, words:, replace: false)
+    def self.paste(project, steps, words:, replace: false, from: nil)
       transaction do
         project.lock!
         wanted = steps.transform_keys { |shot| shot.recipe.id }
         recipes = where(id: wanted.keys).order(:id).lock.to_a
-        Change.record(project, words:, states: recipes.to_h { |recipe| [recipe, {"document" => recipe.with_steps(wanted.fetch(recipe.id), replace:)}] })
+        documents = recipes.to_h { |recipe| [recipe, recipe.with_steps(wanted.fetch(recipe.id), replace:, from:)] }
+        documents.each { |recipe, document| MatteUses.check(recipe, document) }
+        Change.record(project, words:, states: documents.to_h { |recipe, document| [recipe, {"document" => document}] })
         recipes
       end
     end
 
     # @return [Hash] the document with copies of steps, checked
-    def with_steps(steps, replace: false)
+    def with_steps(steps, replace: false, from: nil)
       raise Mordant::ParameterError.new(path: "steps", expected: "a list of steps", found: steps) unless steps.is_a?(Array) && steps.all?(Hash)
 
-      fresh = steps.map { |step| step.merge("id" => SecureRandom.uuid) }
+      named = steps.map { SecureRandom.uuid }
+      ids = steps.map { |step| step["id"] }.zip(named).to_h
+      fresh = steps.zip(named).map { |step, id| Recipe.relinked(step, ids, from).merge("id" => id) }
       Mordant::Grade::Recipe.new("steps" => [*(replace ? [] : document["steps"]), *fresh]).to_h
+    end
+
+    # A copied step whose mattes are linked to the copies of those it came with, and else to where those are.
+    #
+    # @param ids [Hash{String => String}] of copies
+    # @param from [Integer, nil] id of the shot
+    def self.relinked(step, ids, from)
+      parts = step["matte"]["contributors"] if step["matte"].is_a?(Hash)
+      return step unless parts.is_a?(Array)
+
+      linked = parts.map do |part|
+        own = part.is_a?(Hash) && part["kind"] == "linked" && part["parameters"].is_a?(Hash) && part.dig("parameters", "shot").to_s.empty?
+        next part unless own
+
+        target = part.dig("parameters", "step")
+        part.merge("parameters" => part["parameters"].merge((ids.key?(target) || from.nil?) ? {"step" => ids.fetch(target, target)} : {"shot" => from.to_s}))
+      end
+      step.merge("matte" => step["matte"].merge("contributors" => linked))
     end
 
     # @return [Mordant::Grade::Recipe]

@@ -54,7 +54,7 @@ export const useCopies = defineStore('copies', () => {
 
   async function go(targets: number[], replace: boolean) {
     const said = `${words.value} ${whole.value ? (replace ? 'in place of the steps of' : 'after the steps of') : 'put on'} ${named(targets)}`
-    if (await paste(targets, steps.value, replace, said)) notices.news(said)
+    if (await paste(targets, steps.value, replace, said, from.value?.shot)) notices.news(said)
   }
 
   /** What was asked is answered: in place of what is there, after it, or not at all. */

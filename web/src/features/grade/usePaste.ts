@@ -13,12 +13,15 @@ export function usePaste() {
   const recipes = useRecipes()
   const notices = useNotices()
 
-  /** @returns whether it was kept */
-  return async function paste(shots: number[], steps: StepDocument[], replace: boolean, words: string): Promise<boolean> {
+  /**
+   * @param from the shot they were copied from, whose mattes they stay linked to
+   * @returns whether it was kept
+   */
+  return async function paste(shots: number[], steps: StepDocument[], replace: boolean, words: string, from?: number): Promise<boolean> {
     if (!cut.cut || shots.length === 0) return false
     try {
       await recipes.settled()
-      const body = { shots, steps, replace, words: words.slice(0, LONGEST) }
+      const body = { shots, steps, replace, from, words: words.slice(0, LONGEST) }
       const answer = await sendJson<{ recipes: Recipe[]; project: Project }>('POST', `/cuts/${cut.cut.id}/paste`, body)
       recipes.adopt(answer.recipes)
       recipes.kept(answer.project)

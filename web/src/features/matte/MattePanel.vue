@@ -43,7 +43,7 @@ function addPolygon(kind: ContributorSpec) {
   matte.part = editor.add(kind, { points: corners.map((at) => [...at, 0, 0, 0, 0, 0, 0]), feather: [0.02, 0.05] }).id
 }
 function paste() {
-  const fresh = matte.copied.map((part) => ({ ...(JSON.parse(JSON.stringify(part)) as ContributorDocument), id: crypto.randomUUID() }))
+  const fresh = matte.copies()
   editor.change({ contributors: [...editor.parts.value, ...fresh] }, `acts on ${fresh.map(editor.named).join(', ')} too`)
 }
 function name(part: ContributorDocument, text: string) {
@@ -94,8 +94,8 @@ const detail = (part: ContributorDocument) => [part.name && editor.specOf(part)?
             <MenuItems v-inside class="absolute right-0 z-30 w-36 border border-line bg-raise py-1 text-sm text-ink shadow-lg shadow-black/50 outline-none">
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="naming = part.id">name it</button></MenuItem>
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} turned over`)">turn it over</button></MenuItem>
-              <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="matte.copied = [part]">copy</button></MenuItem>
-              <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="matte.copied = editor.parts.value">copy all of them</button></MenuItem>
+              <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="matte.copy([part])">copy</button></MenuItem>
+              <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="matte.copy(editor.parts.value)">copy all of them</button></MenuItem>
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left text-madder" :class="{ 'bg-line': active }" @click="editor.remove(part)">take it off</button></MenuItem>
             </MenuItems>
           </Menu>

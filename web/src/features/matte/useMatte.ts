@@ -49,6 +49,8 @@ export const useMatte = defineStore('matte', () => {
   /** A shape is to be drawn in the picture. */
   const drawing = ref(false)
   const copied = ref<ContributorDocument[]>([])
+  /** The shot they were copied from. */
+  let copiedFrom: number | undefined
   const paths = ref<TrackedPath[]>([])
   /** How far a carried shape has been put right at the present frame, before it is tracked on. */
   const put = ref<{ part: string; frame: number; by: Point } | null>(null)
@@ -89,6 +91,16 @@ export const useMatte = defineStore('matte', () => {
     mapAt,
     /** Where a path's middle is at a frame of its owner. */
     middleAt: (path: TrackedPath, frame: number): Point => mapped(path.centre, mapAt(path, frame)),
+    copy(parts: ContributorDocument[]) {
+      copied.value = JSON.parse(JSON.stringify(parts)) as ContributorDocument[]
+      copiedFrom = cut.shot?.id
+    },
+    /** Copies of what was copied; in another shot they stay linked to the steps of the first. */
+    copies: (): ContributorDocument[] =>
+      copied.value.map((part) => {
+        const elsewhere = part.kind === 'linked' && !part.parameters['shot'] && copiedFrom !== undefined && copiedFrom !== cut.shot?.id
+        return { ...part, id: crypto.randomUUID(), parameters: { ...part.parameters, ...(elsewhere ? { shot: String(copiedFrom) } : {}) } }
+      }),
     open: (id: string) => (part.value = part.value === id ? null : id),
     /** What of the open step's matte is shown, where somebody wants to see it. */
     shown: computed(() => ({ look: look.value, ...(extent.value !== 'step' && part.value ? { contributor: part.value, upto: extent.value === 'upto' } : {}) })),
