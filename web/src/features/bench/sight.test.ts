@@ -68,7 +68,7 @@ describe('what is looked at', () => {
     opened.open(shotAt(0).recipe.document.steps[1]!)
     expect([sight.acts, sight.tap]).toEqual([null, 'b'])
     sight.acting = true
-    expect(sight.acts).toEqual({ step: 'b', region: null })
+    expect(sight.acts).toEqual({ step: 'b', region: null, look: 'veil' })
   })
 
   it('keeps a patch of skin for each shot', () => {

@@ -39,7 +39,7 @@ export function usePresent({ opened, source, clipping }: PresentOptions) {
       upto: sight.upto,
       key: sight.key,
       skin: sight.skin?.region ?? null,
-      measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.read, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: (reference.active?.matte ? null : reference.active) ?? scopes.beside, ...(reference.active && !reference.active.matte && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}) },
+      measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.read, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: reference.active ?? scopes.beside, ...(reference.active && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}) },
     }
   })
 }

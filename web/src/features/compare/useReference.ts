@@ -145,7 +145,7 @@ export const useReference = defineStore('reference', () => {
   })
 
   /** A finished picture has no time of its own. */
-  const timeless = computed(() => following.value?.swatch !== undefined || following.value?.still !== undefined)
+  const timeless = computed(() => following.value?.swatch !== undefined || following.value?.still !== undefined || following.value?.matte === true)
   const second = computed<Second | null>(() => {
     const found = locked.value?.second ?? following.value
     return found && freeFrame.value !== null && !timeless.value ? { ...found, frame: freeFrame.value } : found
@@ -159,7 +159,7 @@ export const useReference = defineStore('reference', () => {
     if (locked.value) return locked.value.words
     if (!second.value) return NOTHING[kind.value] ?? `no ${label()}`
     if (timeless.value) return label()
-    if (kind.value === 'programme' || kind.value === 'matte') return label()
+    if (kind.value === 'programme') return label()
     return `${cut.shotAt(frame.value ?? 0)?.name ?? ''} ${label()}`
   })
 
@@ -201,7 +201,7 @@ export const useReference = defineStore('reference', () => {
     second,
     words,
     /** What instruments and the difference take. */
-    active: computed(() => (on.value ? second.value : null)),
+    active: computed(() => (on.value && !second.value?.matte ? second.value : null)),
     /** Shows the next of the kept places; from another kind of picture, the one shown last. */
     nextKept() {
       if (kept.value.length === 0) return
