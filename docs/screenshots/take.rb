@@ -72,6 +72,47 @@ take("large")
 PAGE.driver.browser.keyboard.type("o")
 PAGE.driver.browser.keyboard.type("l")
 settle
+
+# Where a share of the picture lies on the page.
+def at(x, y)
+  left, top, width, height = PAGE.evaluate_script("(() => { const r = document.querySelector('section[aria-label=picture] canvas').getBoundingClientRect(); return [r.x, r.y, r.width, r.height] })()")
+  scale = [width / 960.0, height / 540.0].min
+  {x: left + width / 2 + (x - 0.5) * 960 * scale, y: top + height / 2 + (y - 0.5) * 540 * scale}
+end
+
+def click_at(x, y, *keys)
+  PAGE.driver.browser.mouse.click(**at(x, y), modifiers: PAGE.driver.browser.keyboard.modifiers(keys))
+  sleep 1
+  settle
+end
+
+go_to_shot("1D")
+PAGE.click_button("Begin with Balance")
+PAGE.click_button("acts on")
+PAGE.click_button("+ key")
+PAGE.find("[data-test=pick-key]").click
+{[0.82, 0.06] => [], [0.55, 0.68] => [:shift], [0.5, 0.80] => [:shift], [0.75, 0.85] => [:alt]}.each { |place, keys| click_at(*place, *keys) }
+PAGE.driver.browser.keyboard.type(:Escape)
+PAGE.click_button("show")
+settle
+take("key")
+PAGE.click_button("show")
+go_to_shot("3C")
+PAGE.driver.browser.keyboard.type([:shift, "o"])
+mouse = PAGE.driver.browser.mouse
+mouse.move(**at(0.345, 0.46))
+mouse.down
+mouse.move(**at(0.37, 0.55))
+mouse.move(**at(0.40, 0.625))
+mouse.up
+PAGE.find("[role=menuitem]", text: "Lift a lamp").click
+settle
+PAGE.find("button", text: /\Aon/).click
+PAGE.find("[data-test=path]", wait: 120)
+24.times { PAGE.driver.browser.keyboard.type("d") }
+settle
+take("shape")
+PAGE.click_button("what it does")
 PAGE.execute_script("localStorage.setItem('mordant.scopes', JSON.stringify({slots: [{kind: 'rgb', share: 0.27}, {kind: 'vectorscope', share: 0.23}, {kind: 'histogram', share: 0.22}, {kind: 'solid', share: 0.28}], height: 300}))")
 PAGE.refresh
 settle

@@ -101,6 +101,7 @@ RSpec.describe "Mattes from elsewhere", type: :request do
     expect(raised(3)).to be_within(0.003).of(stop * share[5])
     put(shots[0], step("a", {"kind" => "clip", "invert" => true, "parameters" => {"clip" => clip.id.to_s, "channel" => "green"}}))
     expect(raised(3)).to be_within(0.003).of(stop * (1 - share[3]))
+    expect(Server::MatteUses.cuts_of(clip)).to eq(["Cut 1"])
     File.rename(clip.file, "#{clip.file}.away")
     call(:post, "/cuts/#{cut.id}/picture", {frame: 3})
     expect([last_response.status, json["error"]]).to match([422, /two\.mkv/])

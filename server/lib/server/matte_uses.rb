@@ -9,6 +9,18 @@ module Server
     #   or of links in a circle
     def self.check(recipe, document) = new(recipe, document).check
 
+    # @param clip [Clip]
+    # @return [Array<String>] names of cuts in which it is a matte
+    def self.cuts_of(clip)
+      rows(Cut.where(project_id: clip.project_id), kind: "clip", parameters: {clip: clip.id.to_s}).pluck("cuts.name").uniq
+    end
+
+    # Recipes of cuts in which a matte has a contributor.
+    def self.rows(cuts, contributor)
+      wanted = {steps: [{matte: {contributors: [contributor]}}]}.to_json
+      Recipe.left_joins(:shot, :wash, :family).joins("JOIN cuts ON cuts.id = COALESCE(shots.cut_id, washes.cut_id, families.cut_id)").where(cuts: {id: cuts}).where("document @> ?::jsonb", wanted)
+    end
+
     def initialize(recipe, document)
       @recipe, @document = recipe, document
     end
@@ -38,8 +50,7 @@ module Server
 
     # @return [Array<String>] shot and step
     def users(id)
-      wanted = {steps: [{matte: {contributors: [{kind: "linked", parameters: {step: id}}]}}]}.to_json
-      rows = Recipe.left_joins(:shot, :wash, :family).includes(:shot, :wash, :family).joins("JOIN cuts ON cuts.id = COALESCE(shots.cut_id, washes.cut_id, families.cut_id)").where(cuts: {id: cut.id}).where("document @> ?::jsonb", wanted)
+      rows = MatteUses.rows(Cut.where(id: cut.id), kind: "linked", parameters: {step: id}).includes(:shot, :wash, :family)
       rows.flat_map do |row|
         document = (row == @recipe) ? @document : row.document
         names = document["steps"].select { |step| step.dig("matte", "contributors")&.any? { |part| part["kind"] == "linked" && part.dig("parameters", "step") == id } }.map { |step| step["name"] }

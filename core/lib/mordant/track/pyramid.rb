@@ -15,7 +15,7 @@ module Mordant
       def initialize(plane)
         @height, @width = plane.shape
         @levels = [plane]
-        @levels << halved(@levels.last) while @levels.size < MOST && @levels.last.shape.min >= 2 * SMALLEST
+        @levels << Pyramid.reduced(@levels.last, 2) while @levels.size < MOST && @levels.last.shape.min >= 2 * SMALLEST
         @levels.freeze
         freeze
       end
@@ -45,11 +45,12 @@ module Mordant
         [upper + (lower - upper) * (down - top), within]
       end
 
-      private
-
-      def halved(plane)
-        rows, columns = plane.shape.map { |size| size / 2 }
-        Area::Blocks.new(2).means(plane[0...(2 * rows), 0...(2 * columns)].dup, Grade::Window.whole(2 * columns, 2 * rows))
+      # @param plane [Numo::SFloat] [height, width]
+      # @param by [Integer] edge of blocks
+      # @return [Numo::SFloat] their means; what is no whole block at the right and below is left out
+      def self.reduced(plane, by)
+        rows, columns = plane.shape.map { |size| size / by }
+        Area::Blocks.new(by).means(plane[0...(by * rows), 0...(by * columns)].dup, Grade::Window.whole(by * columns, by * rows))
       end
     end
   end

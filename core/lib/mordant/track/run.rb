@@ -74,7 +74,7 @@ module Mordant
         tone = tone.reshape(moment.window.height, moment.window.width)
         tone[tone.isnan] = 0.0 if tone.sum.nan?
         by = moment.window.width / Follow::WIDTH
-        (by < 2) ? tone : reduced(tone, by)
+        (by < 2) ? tone : Pyramid.reduced(tone, by)
       end
       WEIGHTS = [0.27, 0.67, 0.06].freeze # of red, green and blue codes
 
@@ -82,11 +82,6 @@ module Mordant
 
       # @return [Grade::Plan]
       def source = @source ||= @plan.call(@recipe.before(@recipe.entries.first.id))
-
-      def reduced(plane, by)
-        height, width = plane.shape.map { |size| size / by }
-        Area::Blocks.new(by).means(plane[0...(height * by), 0...(width * by)].dup, Grade::Window.whole(width * by, height * by))
-      end
 
       def made(found, centre, lost)
         frames = found.keys.sort

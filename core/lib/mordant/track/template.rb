@@ -76,17 +76,12 @@ module Mordant
       def places(pyramid, level, mask)
         edge = 2**level
         rows, columns = pyramid.plane(level).shape
-        held = level.zero? ? mask : (1..level).reduce(mask) { |plane, _| halved(plane) }
+        held = level.zero? ? mask : (1..level).reduce(mask) { |plane, _| Pyramid.reduced(plane, 2) }
         at = (held[0...rows, 0...columns].dup.reshape(rows * columns) > 0.25).where
         at = at[(0...at.size).step((at.size / MOST.to_f).ceil).to_a].dup if at.size > MOST
         at = Numo::Int64.cast(at)
         [Numo::SFloat.cast(at % columns), Numo::SFloat.cast(at / columns)].zip([pyramid.width, pyramid.height]).map { |place, size| (place + 0.5) * edge - size / 2.0 }
           .push(held[0...rows, 0...columns].dup.reshape(rows * columns)[at].dup)
-      end
-
-      def halved(plane)
-        rows, columns = plane.shape.map { |size| size / 2 }
-        Area::Blocks.new(2).means(plane[0...(2 * rows), 0...(2 * columns)].dup, Grade::Window.whole(2 * columns, 2 * rows))
       end
 
       # What the values change by as each number of the motion grows, in units of the part's radius.

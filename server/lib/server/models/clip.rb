@@ -207,7 +207,7 @@ module Server
     def slate = black? ? [] : [stem, *("reel #{reel}" if reel.present? && reel != stem), "not there yet", *reason]
 
     def unused(field, what)
-      cuts = Cut.where(id: shots.select(:cut_id)).or(Cut.where(reference_clip_id: id)).pluck(:name)
+      cuts = Cut.where(id: shots.select(:cut_id)).or(Cut.where(reference_clip_id: id)).pluck(:name) | MatteUses.cuts_of(self)
       return if cuts.empty?
 
       raise Mordant::ParameterError.new(path: field, expected: "a clip that no cut uses, to have #{what}", found: "#{File.basename(path)} in #{cuts.join(", ")}")

@@ -69,7 +69,9 @@ module Server
         rows = shot.layers.index_by(&:id)
         tried = @wish.trial || {}
         whole = tried.any? ? shot.grade(tried).entries.index_by(&:id) : {}
-        @entries_tried = tried.flat_map { |id, grade| rows[id] ? grade.entries.map { |entry| whole.fetch(entry.id, entry) } : grade.entries }
+own = tried.select { |id, _| rows.key?(id) }
+        whole = own.any? ? shot.grade(tried).entries.index_by(&:id) : {}
+        @entries_tried = own.flat_map { |_, grade| grade.entries.map { |entry| whole.fetch(entry.id, entry) } }
       end
 
       def entries = @entries ||= trial.map { |entry| entry.at(frame) }

@@ -63,16 +63,21 @@ export const useCut = defineStore('cut', () => {
 
   /** What is tried in a shot's picture: its layers, another recipe perhaps in place of its own. */
   function trialOf(over: Shot, instead?: RecipeDocument | null): Trial {
-    return layersOf(over).map((one) => ({ recipe: one.id, document: toRaw(one === over.recipe ? (instead ?? one.document) : one.document) }))
+    const own = layersOf(over).map((one) => ({ recipe: one.id, document: toRaw(one === over.recipe ? (instead ?? one.document) : one.document) }))
+    const linked = linkedTo(over).flatMap((one) => layersOf(one).map((recipe) => ({ recipe: recipe.id, document: toRaw(recipe.document) })))
+    return [...own, ...linked.filter((one, at) => [...own, ...linked.slice(0, at)].every((other) => other.recipe !== one.recipe))]
+  }
+  /** Other shots that its mattes come from, and theirs. */
+  function linkedTo(over: Shot, seen: Shot[] = [over]): Shot[] {
+    const ids = layersOf(over).flatMap((one) => linkedShots(one.document))
+    const fresh = shots.value.filter((one) => ids.includes(one.id) && !seen.includes(one))
+    return fresh.flatMap((one) => [one, ...linkedTo(one, [...seen, ...fresh])])
   }
 
   /** What a shot's pictures depend on besides clip and project; of a wash that moves, when it began too. */
-  function revisionOf(over: Shot, seen: number[] = []): string {
-    const own = layersOf(over)
-      .map((one) => `${one.id}.${one.revision}${beganBefore(one, over)}`)
-      .join('-')
-    const linked = layersOf(over).flatMap((one) => linkedShots(one.document)).filter((id) => id !== over.id && !seen.includes(id))
-    return [own, ...linked.flatMap((id) => shots.value.filter((one) => one.id === id).map((one) => `${revisionOf(one, [...seen, over.id])}.${one.source_in}`))].join('-')
+  function revisionOf(over: Shot): string {
+    const of = (one: Shot) => layersOf(one).map((recipe) => `${recipe.id}.${recipe.revision}${beganBefore(recipe, one)}`)
+    return [...of(over), ...linkedTo(over).flatMap((one) => [...of(one), one.source_in])].join('-')
   }
   const washOf = (recipe: Recipe) => washes.value.find((wash) => wash.recipe.id === recipe.id)
   /** Frames that what owns a recipe that moves began before a shot, as in the server's Shot#revision. */

@@ -24,7 +24,7 @@ const carried = computed<PlaneMap>(() => {
   return put ? after([1, 0, put[0], 0, 1, put[1], 0, 0, 1], own) : own
 })
 const screen = (point: Point): Point => [props.place.x + props.place.width / 2 + point[0] * props.place.height, props.place.y + props.place.height / 2 + point[1] * props.place.height]
-const drawn = computed(() => handlesOf(props.part.kind, editor.values(props.part), (point) => screen(mapped(point, carried.value))))
+const drawn = computed(() => handlesOf(props.part.kind, editor.values(props.part), (point) => screen(mapped(point, carried.value)), props.place.width / props.place.height))
 const trail = computed(() => {
   const path = matte.pathOf(props.part.path?.id)
   if (!path || !open.value) return ''
@@ -46,6 +46,7 @@ function pull(handle: ShapeHandle, dx: number, dy: number, alone: boolean) {
   set(handle.moved(editor.values(props.part), by, alone), handle.words)
 }
 function press(event: PointerEvent, handle: ShapeHandle) {
+  touch(handle)
   if (event.altKey && handle.removed) return set(handle.removed(editor.values(props.part)), 'point taken off')
   // handles are made anew as the shape changes: the one at the same place in the list goes on
   const index = drawn.value.handles.findIndex((one) => one.id === handle.id)
@@ -54,6 +55,11 @@ function press(event: PointerEvent, handle: ShapeHandle) {
     move: (dx, dy) => pull(drawn.value.handles[index] ?? handle, dx, dy, event.ctrlKey),
     end: editor.gesture.end,
   })
+}
+/** The point that is told in numbers. */
+function touch(handle: ShapeHandle) {
+  const index = /^point (\d+)$/.exec(handle.id)?.[1]
+  if (index !== undefined) matte.point = Number(index)
 }
 /** A point where the line is pressed, which the drag goes on to move. */
 function pressLine(event: PointerEvent) {
@@ -117,7 +123,7 @@ function key(event: KeyboardEvent, handle: ShapeHandle | null) {
       <path v-for="(line, index) in drawn.arms" :key="index" :d="line" class="fill-none stroke-weld/80" stroke-dasharray="3 2" />
       <g
         v-for="handle in drawn.handles" :key="handle.id" class="pointer-events-auto cursor-move outline-none [&:focus-visible>*]:stroke-weld" role="slider" tabindex="0" :aria-label="`${name}, ${handle.words}`" :aria-valuenow="Number(handle.at[0].toFixed(3))"
-        :aria-valuetext="handle.at.map((one) => (one * 100).toFixed(1)).join(', ')" :transform="`translate(${handle.on[0].toFixed(2)} ${handle.on[1].toFixed(2)})`" @pointerdown.stop="press($event, handle)" @dblclick.stop="handle.turned && set(handle.turned(editor.values(part)), 'smooth or corner')" @keydown="key($event, handle)"
+        :aria-valuetext="handle.at.map((one) => (one * 100).toFixed(1)).join(', ')" :transform="`translate(${handle.on[0].toFixed(2)} ${handle.on[1].toFixed(2)})`" @pointerdown.stop="press($event, handle)" @dblclick.stop="handle.turned && set(handle.turned(editor.values(part)), 'smooth or corner')" @keydown="key($event, handle)" @focus="touch(handle)"
       >
         <circle r="9" fill="transparent" />
         <path v-if="handle.look === 'point'" d="M0 -5L5 0L0 5L-5 0Z" class="fill-[#161616] stroke-white hover:fill-weld" stroke-width="1.2" />

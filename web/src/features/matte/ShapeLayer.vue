@@ -10,7 +10,9 @@ import { useMatte } from './useMatte'
 const props = defineProps<{ place: Place; recipe: Recipe; step: StepDocument }>()
 const catalogue = useCatalogue()
 const matte = useMatte()
-const shapes = computed(() => (props.step.matte?.contributors ?? []).filter((part: ContributorDocument) => part.mode !== 'out' && catalogue.catalogue?.contributors.find((kind) => kind.id === part.kind)?.family === 'shape'))
+const familyOf = (part: ContributorDocument) => catalogue.catalogue?.contributors.find((kind) => kind.id === part.kind)?.family
+/** A matte from elsewhere is seen while it is open. */
+const shapes = computed(() => (props.step.matte?.contributors ?? []).filter((part) => part.mode !== 'out' && (familyOf(part) === 'shape' || (familyOf(part) === 'elsewhere' && matte.part === part.id))))
 </script>
 
 <template>

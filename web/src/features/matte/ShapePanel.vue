@@ -6,6 +6,7 @@ import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 import ProgressBar from '../shell/ProgressBar.vue'
 import PartNumbers from './PartNumbers.vue'
+import PointNumbers from './PointNumbers.vue'
 import { useMatte } from './useMatte'
 import type { MatteEditor } from './useMatteEditor'
 import { useTracking } from './useTracking'
@@ -64,6 +65,7 @@ function follow(id: number | null) {
     </p>
     <PartNumbers v-if="!numbers" :editor="editor" :part="part" :spec="spec" :only="['feather', 'softness']" />
     <PartNumbers v-else :editor="editor" :part="part" :spec="spec" />
+    <PointNumbers v-if="spec.id === 'outline' && (numbers || matte.point !== null)" :editor="editor" :part="part" :spec="spec" />
     <div class="border-t border-line/60 pt-1" role="group" aria-label="path">
       <p v-if="path && here" class="flex items-baseline gap-2" data-test="path">
         <span class="border-l-2 border-woad pl-1.5 text-ink">follows {{ path.name }}</span>

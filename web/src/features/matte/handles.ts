@@ -38,17 +38,20 @@ const pair = (values: Values, name: string, neutral: number): Point => (values[n
 const plus = (a: Point, b: Point): Point => [a[0] + b[0], a[1] + b[1]]
 const line = (points: Point[]) => (points.length ? `M${points.map((point) => point.map((one) => one.toFixed(1)).join(' ')).join('L')}` : '')
 
-/** @param shown from the shape's own plane to the screen */
-export function handlesOf(kind: string, values: Values, shown: (point: Point) => Point): DrawnShape {
+/**
+ * @param shown from the shape's own plane to the screen
+ * @param wide the picture's width in its heights
+ */
+export function handlesOf(kind: string, values: Values, shown: (point: Point) => Point, wide = 16 / 9): DrawnShape {
   if (kind === 'outline') return outline(values, shown)
-  return kind === 'gradient' ? gradient(values, shown) : ellipse(values, shown)
+  if (kind === 'gradient') return gradient(values, shown)
+  return kind === 'ellipse' ? ellipse(values, shown) : frame(values, shown, wide)
 }
 
 function outline(values: Values, shown: (point: Point) => Point): DrawnShape {
   const points = ((values['points'] as number[][] | undefined) ?? []).map(read)
   const [move, scale, pivot] = [pair(values, 'move', 0), pair(values, 'scale', 1), pair(values, 'pivot', 0)]
-  const turn = Number(values['turn'] ?? 0)
-  const map = placing(move, turn, scale, pivot)
+  const map = placing(move, Number(values['turn'] ?? 0), scale, pivot)
   const back = inverse(map)
   const placed = (point: Point) => shown(mapped(point, map))
   const keep = (made: ShapePoint[]): Values => ({ points: made.map(written) })
@@ -80,10 +83,31 @@ function outline(values: Values, shown: (point: Point) => Point): DrawnShape {
         moved: (_, by, alone) => keep(bent(points, index, side, plus(point[side], pulled(by)), alone)),
       })),
   )
+  const whole = wholeHandles(values, shown)
+  return {
+    line: path(points, placed),
+    feathers: feathered.map((side) => `${line(beside(points, far(side)).map(placed))}Z`),
+    arms: [whole.arm, ...arms.map((handle) => `M${placed((points[Number(handle.id.split(' ')[1])] as ShapePoint).at).join(' ')}L${handle.on.join(' ')}`)],
+    handles: [...whole.handles, ...arms, ...corners],
+    middle: whole.middle,
+    shifted: (by) => ({ move: plus(move, by) }),
+    added: (to) => {
+      const { edge, share } = nearest(points, mapped(to, back))
+      return { values: keep(split(points, edge, share)), id: `point ${edge + 1}` }
+    },
+  }
+}
+
+/** What something placed is turned, scaled and pivoted by as a whole. */
+function wholeHandles(values: Values, shown: (point: Point) => Point): { handles: ShapeHandle[]; arm: string; middle: Point } {
+  const [move, scale, pivot] = [pair(values, 'move', 0), pair(values, 'scale', 1), pair(values, 'pivot', 0)]
+  const turn = Number(values['turn'] ?? 0)
+  const map = placing(move, turn, scale, pivot)
   const middle = plus(pivot, move)
-  const arm = mappedOff([0, 0], [ARM, 0], placing([0, 0], turn, [Math.max(scale[0], scale[1]), Math.max(scale[0], scale[1])], [0, 0]))
+  const most = Math.max(scale[0], scale[1])
+  const arm = mappedOff([0, 0], [ARM, 0], placing([0, 0], turn, [most, most], [0, 0]))
   const tip = plus(middle, arm)
-  const transform: ShapeHandle[] = [
+  const pulls: ShapeHandle[] = [
     { id: 'pivot', words: 'pivot', at: middle, on: shown(middle), look: 'ring', moved: (_, by) => ({ pivot: plus(pivot, by), move: stays(map, plus(pivot, by), scale, turn, move) }) },
     {
       id: 'turn',
@@ -99,17 +123,38 @@ function outline(values: Values, shown: (point: Point) => Point): DrawnShape {
       },
     },
   ]
-  return {
-    line: path(points, placed),
-    feathers: feathered.map((side) => `${line(beside(points, far(side)).map(placed))}Z`),
-    arms: [`M${shown(middle).join(' ')}L${shown(tip).join(' ')}`, ...arms.map((handle) => `M${placed((points[Number(handle.id.split(' ')[1])] as ShapePoint).at).join(' ')}L${handle.on.join(' ')}`)],
-    handles: [...transform, ...arms, ...corners],
-    middle,
-    shifted: (by) => ({ move: plus(move, by) }),
-    added: (to) => {
-      const { edge, share } = nearest(points, mapped(to, back))
-      return { values: keep(split(points, edge, share)), id: `point ${edge + 1}` }
+  return { handles: pulls, arm: `M${shown(middle).join(' ')}L${shown(tip).join(' ')}`, middle }
+}
+
+/** A matte from elsewhere: the frame it is cropped by, and where what is left is put. */
+function frame(values: Values, shown: (point: Point) => Point, wide: number): DrawnShape {
+  const [left = 0, right = 0, top = 0, bottom = 0] = (values['crop'] as number[] | undefined) ?? []
+  const move = pair(values, 'move', 0)
+  const map = placing(move, Number(values['turn'] ?? 0), pair(values, 'scale', 1), pair(values, 'pivot', 0))
+  const back = inverse(map)
+  const placed = (point: Point) => shown(mapped(point, map))
+  const [x0, x1, y0, y1] = [(left - 0.5) * wide, (0.5 - right) * wide, top - 0.5, 0.5 - bottom]
+  const rim = (a: number, b: number, c: number, d: number) => line([[a, c], [b, c], [b, d], [a, d]].map((corner) => placed(corner as Point)))
+  const edge = (index: number, words: string, at: Point, axis: 0 | 1, sign: number): ShapeHandle => ({
+    id: `crop ${index}`,
+    words,
+    at: mapped(at, map),
+    on: placed(at),
+    look: 'corner',
+    moved: (_, by) => {
+      const far = mappedOff([0, 0], by, back)[axis] / (axis === 0 ? wide : 1)
+      const row = [left, right, top, bottom]
+      return { crop: row.map((one, place) => (place === index ? Math.min(1, Math.max(0, one + far * sign)) : one)) }
     },
+  })
+  const whole = wholeHandles(values, shown)
+  return {
+    line: `${rim(x0, x1, y0, y1)}Z`,
+    feathers: left + right + top + bottom > 0 ? [`${rim(-wide / 2, wide / 2, -0.5, 0.5)}Z`] : [],
+    arms: [whole.arm],
+    handles: [...whole.handles, edge(0, 'crop left', [x0, (y0 + y1) / 2], 0, 1), edge(1, 'crop right', [x1, (y0 + y1) / 2], 0, -1), edge(2, 'crop top', [(x0 + x1) / 2, y0], 1, 1), edge(3, 'crop bottom', [(x0 + x1) / 2, y1], 1, -1)],
+    middle: whole.middle,
+    shifted: (by) => ({ move: plus(move, by) }),
   }
 }
 

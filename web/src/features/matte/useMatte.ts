@@ -44,6 +44,8 @@ export const useMatte = defineStore('matte', () => {
   const on = ref(false)
   /** The open contributor. */
   const part = ref<string | null>(null)
+  /** Of the open shape: the point that was touched last. */
+  const point = ref<number | null>(null)
   /** While a key is held: no handles in the picture. */
   const bare = ref(false)
   /** A shape is to be drawn in the picture. */
@@ -56,6 +58,7 @@ export const useMatte = defineStore('matte', () => {
   const put = ref<{ part: string; frame: number; by: Point } | null>(null)
 
   watch(() => opened.id, () => (part.value = null))
+  watch(part, () => (point.value = null))
   watch(() => cut.frame, () => (put.value = null))
 
   async function loadPaths() {
@@ -81,6 +84,7 @@ export const useMatte = defineStore('matte', () => {
     side,
     on,
     part,
+    point,
     bare,
     drawing,
     copied,
