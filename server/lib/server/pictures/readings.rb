@@ -69,7 +69,7 @@ module Server
         rows = shot.layers.index_by(&:id)
         tried = @wish.trial || {}
         whole = tried.any? ? shot.grade(tried).entries.index_by(&:id) : {}
-own = tried.select { |id, _| rows.key?(id) }
+        own = tried.select { |id, _| rows.key?(id) }
         whole = own.any? ? shot.grade(tried).entries.index_by(&:id) : {}
         @entries_tried = own.flat_map { |_, grade| grade.entries.map { |entry| whole.fetch(entry.id, entry) } }
       end
