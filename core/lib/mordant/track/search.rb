@@ -5,7 +5,8 @@ module Mordant
     # Where about a part lies in another picture: its values against those of all places around a guess, whole
     # pixels of a coarse level apart, by their correlation.
     class Search
-      FURTHEST = 56 # pixels of the first level, either way
+      FURTHEST = 96 # pixels of the first level, either way
+      NEARER = 0.1 # of correlation that the farthest place has to be likelier by
       MOST = 400 # pixels of the part that are compared
       KEPT = 4 # places that are worth a closer look
 
@@ -20,6 +21,7 @@ module Mordant
         @spread = Math.sqrt((@values * @values).sum)
         reach = [FURTHEST / 2**level, 2].max
         @shifts = (-reach..reach).to_a.product((-reach..reach).to_a)
+        @far = Numo::DFloat.cast(@shifts.map { |across, down| NEARER * (across**2 + down**2) / reach**2 })
       end
 
       # @param pyramid [Pyramid]
@@ -38,7 +40,7 @@ module Mordant
 
       private
 
-      # @return [Numo::DFloat] of each shift
+      # @return [Numo::DFloat] of each shift, less what it is away
       def likeness(pyramid, guess)
         plane = pyramid.plane(@level)
         rows, columns = plane.shape
@@ -48,7 +50,7 @@ module Mordant
         seen = plane.reshape(rows * columns)[(down + low).clip(0, rows - 1) * columns + (across + right).clip(0, columns - 1)].dup
         seen -= seen.mean(axis: 1).reshape(@shifts.size, 1)
         spread = Numo::NMath.sqrt((seen * seen).sum(axis: 1)) * @spread
-        (seen * @values.reshape(1, @values.size)).sum(axis: 1) / (spread + 1e-9)
+        (seen * @values.reshape(1, @values.size)).sum(axis: 1) / (spread + 1e-9) - @far
       end
     end
   end
