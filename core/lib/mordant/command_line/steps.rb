@@ -4,7 +4,7 @@ module Mordant
   module CommandLine
     # Lists what recipes are made of.
     module Steps
-      USAGE = "steps                         steps and contributors to mattes: parameters, ranges, units, neutral values, as JSON\n" \
+      USAGE = "steps                         steps, contributors to mattes and their refinements: parameters, ranges, units, neutral values, as JSON\n" \
               "    --page: docs/recipes.md, made of the same"
 
       module_function
@@ -13,7 +13,7 @@ module Mordant
         return output.puts(Mordant::Grade::Handbook.text) if arguments == ["--page"]
         raise Usage, "steps takes no argument but --page" unless arguments.empty?
 
-        output.puts(JSON.pretty_generate(steps: Mordant::Steps.all.map(&:to_h), contributors: Mordant::Matte.kinds.map(&:to_h)))
+        output.puts(JSON.pretty_generate(steps: Mordant::Steps.all.map(&:to_h), contributors: Mordant::Matte.kinds.map(&:to_h), refinements: Mordant::Matte.refinements.map(&:to_h)))
       end
     end
   end

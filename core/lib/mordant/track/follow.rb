@@ -10,8 +10,10 @@ module Mordant
       Found = Struct.new(:map, :confidence, keyword_init: true)
 
       SURE = 0.8 # correlation from which the first frame is held to
-      CLEAR = 0.9 # from which no other place is looked at
-      LOST = 0.45 # and below which nothing is found
+      CLEAR = 0.97 # correlation from which no other place is looked at, at first; then what the frame before had, less
+      LESS = 0.02 # this
+      LOST = 0.5 # and below which nothing is found
+      TRUSTED = 0.6 # confidence of a frame that later ones may be compared with
       WHOLE = 0.95 # share of it that has to be there for a frame to be one that later ones are compared with
       INSIDE = 0.4 # share of the part that has to be in the picture
       LEAVING = 0.75 # share below which it is taken to leave where it is not found
@@ -39,22 +41,21 @@ module Mordant
         raise ParameterError.new(path: "shape", expected: "something in the picture to hold on to", found: "an even area") if @first.first.spread < FLAT
 
         @since = @map = @pace = Map::NONE
+        @chain, @clear = 1.0, CLEAR
       end
 
       # @param plane [Numo::SFloat] [height, width] of the frame that follows
       # @return [Found, nil] nil where it is lost; see #why
       def next(plane)
         pyramid = Pyramid.new(plane)
-        guess = @pace * @map
-        fit = best(@first, pyramid, guess, Map::NONE)
-        fit = again(pyramid, guess, fit) if fit.likeness < SURE
-        return lost([fit.within, @first.first.judged(pyramid, guess).within].min) if fit.within < INSIDE || fit.likeness < LOST
+        fit, sure = found(pyramid)
+        expected = @first.first.judged(pyramid, @pace * @map).within
+        return lost([fit.within, expected].min) if fit.within < INSIDE || fit.likeness < LOST || (expected < INSIDE && fit.likeness < SURE)
 
         @pace = pace(fit.map)
-        @map = fit.map
-        @recent = pyramid if fit.within > WHOLE
-        @since = fit.map if fit.within > WHOLE
-        Found.new(map: Follow.shares(fit.map, @pyramid.height), confidence: fit.likeness.clamp(0.0, 1.0).round(4))
+        @map, @clear = fit.map, fit.likeness - LESS
+        @recent, @since, @chain = pyramid, fit.map, sure if fit.within > WHOLE && sure > TRUSTED
+        Found.new(map: Follow.shares(fit.map, @pyramid.height), confidence: sure.clamp(0.0, 1.0).round(4))
       end
 
       # @param map [Map] in pixels
@@ -78,23 +79,37 @@ module Mordant
         made
       end
 
+      # @return [Array(Template::Fit, Float)] and how sure it is, all the way from the first frame
+      def found(pyramid)
+        fit = best(@first, pyramid, Map::NONE)
+        return [fit, fit.likeness] if fit.likeness >= SURE || @recent.nil?
+
+        again = best(templates(@recent, carried(@since)), pyramid, @since)
+        (again.likeness * @chain > fit.likeness) ? [again, again.likeness * @chain] : [fit, fit.likeness]
+      end
+
       # @param since [Map] from the first frame to the one that the templates are of
-      def best(templates, pyramid, guess, since)
+      def best(templates, pyramid, since)
+        guesses = [@pace * @map, @map, Map.similarity(*moved(@pace * @map)), Map.similarity(*moved(@map))].map { |guess| guess * since.inverse }
+        fit = among(templates, pyramid, guesses.first(1))
+        fit = [fit, among(templates, pyramid, guesses)].max_by { |one| worth(one) } unless fit.likeness > @clear
+        fit.map *= since
+        fit
+      end
+
+      # The best of the likeliest places about some guesses.
+      def among(templates, pyramid, guesses)
         coarse = templates.last
-        starts = coarse.search.places(pyramid, guess * since.inverse).map { |map| coarse.fit(pyramid, map) }.sort_by { |fit| -fit.likeness }.first(CLOSER)
-        fits = starts.each_with_object([]) do |start, made|
-          made << templates[0...-1].reverse.reduce(start) { |fit, template| template.fit(pyramid, fit.map) } unless made.any? { |fit| fit.likeness > CLEAR }
-        end
-        fits.max_by { |fit| (fit.within < INSIDE) ? -1.0 : fit.likeness }.tap { |one| one.map *= since }
+        starts = guesses.flat_map { |guess| coarse.search.places(pyramid, guess) }.map { |map| coarse.fit(pyramid, map) }.sort_by { |fit| -worth(fit) }.first(CLOSER * guesses.size)
+        starts.each_with_object([]) do |start, made|
+          made << templates[0...-1].reverse.reduce(start) { |fit, template| template.fit(pyramid, fit.map) } unless made.any? { |fit| fit.likeness > @clear }
+        end.max_by { |fit| worth(fit) }
       end
 
-      # By how it looked last.
-      def again(pyramid, guess, first)
-        return first unless @recent
+      def worth(fit) = (fit.within < INSIDE) ? -1.0 : fit.likeness
 
-        fit = best(templates(@recent, carried(@since)), pyramid, guess, @since)
-        (fit.likeness > first.likeness) ? fit : first
-      end
+      # How far its middle goes, in pixels.
+      def moved(map) = map.call(*@first.first.centre).zip(@first.first.centre).map { |a, b| a - b }
 
       # The mask where a map takes it.
       def carried(map)
@@ -107,8 +122,7 @@ module Mordant
 
       # What it moved by, of position alone: what turns once does not turn on.
       def pace(map)
-        before, now = [@map, map].map { |one| one.call(*@first.first.centre) }
-        Map.similarity(now[0] - before[0], now[1] - before[1])
+        Map.similarity(*moved(map).zip(moved(@map)).map { |now, before| now - before })
       end
 
       # @param within [Float] share of it that is in the picture, where it was found or expected

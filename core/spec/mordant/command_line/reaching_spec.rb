@@ -55,8 +55,9 @@ RSpec.describe Mordant::CommandLine do
   it "lists every step and every contributor with what they declare" do
     listed = JSON.parse(run("steps")[1])
     expect(listed["steps"].to_h { |one| one.values_at("id", "reach") }).to include("soften" => "area", "sharpen" => "area", "average" => "time", "lens_shading" => "area", "balance" => "pixel")
-    expect(listed["contributors"].map { |one| one["id"] }).to eq(%w[ellipse luminance])
-    radii = listed["contributors"][0]["parameters"].find { |one| one["name"] == "radii" }
+    expect(listed["contributors"].to_h { |one| one.values_at("id", "family") }).to include("ellipse" => "shape", "key" => "key", "outline" => "shape", "linked" => "elsewhere", "luminance" => "key")
+    expect(listed["refinements"].map { |one| one["id"] }).to eq(%w[specks grow edges blur response invert])
+    radii = listed["contributors"].find { |one| one["id"] == "ellipse" }["parameters"].find { |one| one["name"] == "radii" }
     expect(radii).to include("channels" => %w[across down], "unit" => "share", "min" => 0.001, "max" => 8.0, "neutral" => be_within(1e-9).of(1 / 3.0))
   end
 end

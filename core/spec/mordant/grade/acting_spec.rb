@@ -40,14 +40,6 @@ RSpec.describe Mordant::Grade::Acting do
     expect(weights(recipe({id: "b", kind: "balance", parameters: {"gain" => [1, 1.5, 1, 1]}}), "b", greys(3))).to eq([1.0])
   end
 
-  it "dims and greys the other pixels, and leaves those it acts on as they are" do
-    frame = Mordant::Frame.new(Numo::SFloat[[0.8, 0.8], [0.2, 0.2], [0.4, 0.4]], width: 2, height: 1, encoding: "srgb")
-    veiled = described_class.veil(frame, Numo::SFloat[1, 0]).rgb
-    expect(veiled[true, 0].to_a).to eq(frame.rgb[true, 0].to_a)
-    expect(veiled[true, 1].to_a.uniq.size).to eq(1)
-    expect(veiled[0, 1]).to be_between(0.02, 0.2)
-  end
-
   it "refuses a step or a region that is not there" do
     expect { weights(recipe(zones), "q", greys(0)) }.to raise_error(Mordant::ParameterError, /step: /)
     expect { weights(recipe(zones), "z", greys(0), "noon") }.to raise_error(Mordant::ParameterError, /region: expected blacks/)
