@@ -92,10 +92,13 @@ RSpec.describe "From a folder to a delivered shot" do
     settle
     click_button "+ step"
     find("[role=menuitem]", exact_text: "Balance").click
+    click_button "acts on"
     click_button "+ ellipse"
     click_button "+ luminance"
-    drawn_live_as_settled("[aria-label='light, middle (gamma)']", dy: -10)
+    click_button "numbers"
     drawn_live_as_settled("[role=spinbutton][aria-label='soft below']", dx: 30)
+    click_button "what it does"
+    drawn_live_as_settled("[aria-label='light, middle (gamma)']", dy: -10)
   end
 
   def still_graded_after_reload
@@ -117,7 +120,7 @@ RSpec.describe "From a folder to a delivered shot" do
 
   def deliver
     click_link "Dispatch"
-    expect(page).to have_css("[data-test=statement]") # what comes late moves what is below it
+    expect(page).to have_css("[data-test=statement]", text: "tagged") # what comes late moves what is below it
     click_button "+ output"
     expect(page).to have_css("section[aria-label^=output]", count: 2)
     within(all("section[aria-label^=output]").last) do

@@ -149,7 +149,12 @@ module Server
 
     def black = @black ||= Clip.black(@project)
 
-    def slate(event) = Clip.missing(@project, reel: event.reel, name: Conforming.missing_name(event))
+    # Those that are there are read once.
+    def slate(event)
+      @slates ||= Clip.where(project: @project, status: "missing").index_by { |clip| [clip.reel, clip.path] }
+      name = Conforming.missing_name(event)
+      @slates[[event.reel, Clip.slate_path(name)]] ||= Clip.missing(@project, reel: event.reel, name:)
+    end
 
     # Slates say how much of them is wanted.
     def slates

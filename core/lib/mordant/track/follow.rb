@@ -53,7 +53,8 @@ module Mordant
         return lost([fit.within, expected].min) if fit.within < INSIDE || fit.likeness < LOST || (expected < INSIDE && fit.likeness < SURE)
 
         @pace = pace(fit.map)
-        @map, @clear = fit.map, fit.likeness - LESS
+        @map = fit.map
+        @clear = fit.likeness - LESS if fit.likeness == sure # by how it looked first
         @recent, @since, @chain = pyramid, fit.map, sure if fit.within > WHOLE && sure > TRUSTED
         Found.new(map: Follow.shares(fit.map, @pyramid.height), confidence: sure.clamp(0.0, 1.0).round(4))
       end
@@ -79,31 +80,46 @@ module Mordant
         made
       end
 
+      # By how it looked first, and where that is not sure, last; about where it is expected, and where that is not
+      # sure either, all around.
+      #
       # @return [Array(Template::Fit, Float)] and how sure it is, all the way from the first frame
       def found(pyramid)
-        fit = best(@first, pyramid, Map::NONE)
-        return [fit, fit.likeness] if fit.likeness >= SURE || @recent.nil?
+        fit = near(@first, pyramid, Map::NONE)
+        return clearer(fit, pyramid).then { |one| [one, one.likeness] } if fit.likeness >= SURE
 
-        again = best(templates(@recent, carried(@since)), pyramid, @since)
-        (again.likeness * @chain > fit.likeness) ? [again, again.likeness * @chain] : [fit, fit.likeness]
+        last = templates(@recent, carried(@since)) if @recent
+        again = last && near(last, pyramid, @since)
+        unless again && again.likeness >= SURE
+          fit = likelier(fit, around(@first, pyramid, Map::NONE))
+          again = likelier(again, around(last, pyramid, @since)) if again
+        end
+        (again && again.likeness > fit.likeness) ? [again, again.likeness * @chain] : [fit, fit.likeness]
       end
 
+      # What is less like than usual may lie elsewhere after all.
+      def clearer(fit, pyramid)
+        other = around(@first, pyramid, Map::NONE) unless fit.likeness > @clear
+        (other && other.likeness > [@clear, fit.likeness + LESS].max) ? other : fit
+      end
+
+      # Another place has to be plainly likelier than where it was expected.
+      def likelier(fit, other) = (worth(other) > worth(fit) + LESS) ? other : fit
+
       # @param since [Map] from the first frame to the one that the templates are of
-      def best(templates, pyramid, since)
-        guesses = [@pace * @map, @map, Map.similarity(*moved(@pace * @map)), Map.similarity(*moved(@map))].map { |guess| guess * since.inverse }
-        fit = among(templates, pyramid, guesses.first(1))
-        fit = [fit, among(templates, pyramid, guesses)].max_by { |one| worth(one) } unless fit.likeness > @clear
-        fit.map *= since
-        fit
+      def near(templates, pyramid, since) = among(templates, pyramid, [@pace * @map], since)
+
+      def around(templates, pyramid, since)
+        among(templates, pyramid, [@pace * @map, @map, Map.similarity(*moved(@pace * @map)), Map.similarity(*moved(@map))], since)
       end
 
       # The best of the likeliest places about some guesses.
-      def among(templates, pyramid, guesses)
+      def among(templates, pyramid, guesses, since)
         coarse = templates.last
-        starts = guesses.flat_map { |guess| coarse.search.places(pyramid, guess) }.map { |map| coarse.fit(pyramid, map) }.sort_by { |fit| -worth(fit) }.first(CLOSER * guesses.size)
+        starts = guesses.flat_map { |guess| coarse.search.places(pyramid, guess * since.inverse) }.map { |map| coarse.fit(pyramid, map) }.sort_by { |fit| -worth(fit) }.first(CLOSER * guesses.size)
         starts.each_with_object([]) do |start, made|
           made << templates[0...-1].reverse.reduce(start) { |fit, template| template.fit(pyramid, fit.map) } unless made.any? { |fit| fit.likeness > @clear }
-        end.max_by { |fit| worth(fit) }
+        end.max_by { |fit| worth(fit) }.tap { |fit| fit.map *= since }
       end
 
       def worth(fit) = (fit.within < INSIDE) ? -1.0 : fit.likeness

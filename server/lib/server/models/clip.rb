@@ -31,11 +31,15 @@ module Server
       # @return [Clip] black without end, of a project
       def black(project) = find_by(project:, status: "black") || create!(status: "black", path: BLACK, **nothing(project))
 
+      # @param name [String] what is missing
+      # @return [String] as a slate keeps it
+      def slate_path(name) = name.to_s.delete_prefix("/")[0, LONGEST_NAME]
+
       # @param reel [String] as a list has it
       # @param name [String] what is missing
       # @return [Clip] a slate; the same one for the same reel and name
       def missing(project, reel:, name:)
-        path = name.to_s.delete_prefix("/")[0, LONGEST_NAME]
+        path = slate_path(name)
         find_by(project:, status: "missing", reel:, path:) || create!(status: "missing", reel:, path:, start_timecode: "00:00:00:00", **nothing(project))
       end
 

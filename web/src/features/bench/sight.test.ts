@@ -7,6 +7,7 @@ import { useOpenStep } from '../grade/useOpenStep'
 import { useCatalogue } from '../shell/useCatalogue'
 import { smallPictureOf, smallPictureOfVersion } from '../cut/smallPicture'
 import { useCut } from '../cut/useCut'
+import { useMatte } from '../matte/useMatte'
 import { useSight } from './useSight'
 
 let calls: Call[]
@@ -30,6 +31,18 @@ describe('washes over shots', () => {
 
   it('lie over the cut or from shot to shot', () => {
     expect([0, 1].map((index) => useCut().washesOver(shotAt(index)).map((one) => one.id))).toEqual([[1, 3], [1, 2]])
+  })
+
+  it('come with the grades of shots that mattes are linked to, there and in addresses', () => {
+    const cut = useCut()
+    cut.cut!.washes = []
+    const before = cut.revisionOf(shotAt(0))
+    shotAt(0).recipe.document = { steps: [{ ...step(1), matte: { strength: 1, contributors: [{ id: 'l', kind: 'linked', mode: 'add', softness: 0, invert: false, strength: 1, parameters: { shot: String(shotAt(1).id), step: 's' } }] } }] }
+    expect(cut.trialOf(shotAt(0)).map((one) => one.recipe)).toEqual([1, 2])
+    expect(cut.trialOf(shotAt(1)).map((one) => one.recipe)).toEqual([2])
+    const linked = cut.revisionOf(shotAt(0))
+    shotAt(1).recipe.revision++
+    expect(new Set([before, linked, cut.revisionOf(shotAt(0))]).size).toBe(3)
   })
 
   it('are tried with the shot, unless they are off', () => {
@@ -69,6 +82,14 @@ describe('what is looked at', () => {
     expect([sight.acts, sight.tap]).toEqual([null, 'b'])
     sight.acting = true
     expect(sight.acts).toEqual({ step: 'b', region: null, look: 'veil' })
+    sight.acting = false
+    const matte = useMatte()
+    const open = shotAt(0).recipe.document.steps[1]!
+    open.matte = { strength: 1, contributors: [{ id: 'e', kind: 'ellipse', mode: 'add', softness: 0, invert: false, strength: 1, parameters: {} }] }
+    Object.assign(matte, { on: true, part: 'e', extent: 'part', look: 'grey' })
+    expect(sight.acts).toEqual({ step: 'b', region: null, look: 'grey', contributor: 'e', upto: false })
+    sight.acting = true
+    expect(sight.acts).toEqual({ step: 'b', region: null, look: 'grey' })
   })
 
   it('keeps a patch of skin for each shot', () => {

@@ -29,9 +29,9 @@ export const useSight = defineStore('sight', () => {
     const shown = region.value !== null && regions.includes(region.value)
     if (!step.value) return null
     if (shown) return { step: step.value.id, region: region.value, look: 'veil' }
-    const whole = acting.value && !matte.on
-    if (!acting.value && !(matte.on && step.value.matte)) return null
-    return { step: step.value.id, region: null, ...(step.value.matte && !whole ? matte.shown : { look: matte.look }) }
+    // held, all of the step's matte; its switch, what was chosen: neither blocks the other
+    if (acting.value) return { step: step.value.id, region: null, look: matte.look }
+    return matte.on && step.value.matte ? { step: step.value.id, region: null, ...matte.shown } : null
   })
   /** The picture is shown as it is after the open step, without what follows. */
   const early = ref(false)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ContributorDocument, Recipe, StepDocument } from '@/api/recipe'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import type { Place } from '../bench/useRegionDrag'
 import { useCatalogue } from '../shell/useCatalogue'
 import ShapeHandles from './ShapeHandles.vue'
@@ -13,6 +13,11 @@ const matte = useMatte()
 const familyOf = (part: ContributorDocument) => catalogue.catalogue?.contributors.find((kind) => kind.id === part.kind)?.family
 /** A matte from elsewhere is seen while it is open. */
 const shapes = computed(() => (props.step.matte?.contributors ?? []).filter((part) => part.mode !== 'out' && (familyOf(part) === 'shape' || (familyOf(part) === 'elsewhere' && matte.part === part.id))))
+watch(
+  () => shapes.value.some((part) => part.path && !matte.pathOf(part.path.id)),
+  (missing) => missing && void matte.loadPaths(),
+  { immediate: true },
+)
 </script>
 
 <template>
