@@ -50,7 +50,7 @@ module Mordant
         pyramid = Pyramid.new(plane)
         fit, sure = found(pyramid)
         expected = @first.first.judged(pyramid, @pace * @map).within
-        return lost([fit.within, expected].min) if fit.within < INSIDE || fit.likeness < LOST || (expected < INSIDE && fit.likeness < SURE)
+        return lost((fit.likeness < LOST) ? expected : [fit.within, expected].min) if fit.within < INSIDE || fit.likeness < LOST || (expected < INSIDE && fit.likeness < SURE)
 
         @pace = pace(fit.map)
         @map = fit.map

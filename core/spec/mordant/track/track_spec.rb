@@ -102,6 +102,7 @@ RSpec.describe Mordant::Track do
   end
 
   it "says where and why it is lost, and keeps what was found" do
+    Numo::NArray.srand(8)
     plane = lightness(codes(File.join(demo, "heron/H014/H014_1B.mov"), 0...1).first)
     follow = Mordant::Track::Follow.new(plane, disc(0, -60, 50), kind: "position")
     expect(follow.next(warped(plane, Mordant::Track::Map.similarity(40, 0)))).not_to be_nil
