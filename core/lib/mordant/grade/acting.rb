@@ -31,9 +31,12 @@ module Mordant
       # @param contributor [String] id of one of the matte's
       # @return [Numo::SFloat] [3, n] log codes that it looks at
       # @raise [ParameterError]
-      def seen(moment, contributor)
-        one = part(contributor, false).contributors.first
-        sight(moment).rgb(one.respond_to?(:taken) ? one.taken : "step")
+      def seen(moment, contributor) = look(sight(moment), part(contributor, false))
+
+      # @return [Array<Numo::SFloat>] the same, and [n] what it takes of that
+      def key(moment, contributor)
+        sight, alone = sight(moment), part(contributor, false)
+        [look(sight, alone), alone.weights(sight)]
       end
 
       # @param moment [Moment] of codes as decoded
@@ -54,6 +57,11 @@ module Mordant
         raise ParameterError.new(path: "contributor", expected: "one of the step's matte", found: contributor) unless @entry.matte
 
         @entry.matte.part(contributor, upto:)
+      end
+
+      def look(sight, alone)
+        one = alone.contributors.first
+        sight.rgb(one.respond_to?(:taken) ? one.taken : "step")
       end
 
       def matte_weights(moment) = @matte.weights(sight(moment))

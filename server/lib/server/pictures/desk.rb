@@ -154,9 +154,8 @@ module Server
       #
       # @return [Mordant::Scopes::KeyInput]
       def key_input(wish, step:, contributor:)
-        moment = moment(wish, "small")
-        acts = acts(wish, step, contributor:)
-        Mordant::Scopes::KeyInput.new(acts.seen(moment, contributor), acts.weights(moment), space: wish.project.space)
+        seen, weights = acts(wish, step, contributor:).key(moment(wish, "small"), contributor)
+        Mordant::Scopes::KeyInput.new(seen, weights, space: wish.project.space)
       end
 
       # @param acts [Hash] of a request, see Measuring

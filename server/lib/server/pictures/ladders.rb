@@ -9,8 +9,9 @@ module Server
     class Ladders
       MOST_HELD = 256 # digests that a screen names
 
-      # header: what a screen is told; parts: what it does not hold yet, by digests; graded: the small picture.
-      Answer = Struct.new(:header, :parts, :graded, keyword_init: true)
+      # header: what a screen is told; parts: what it does not hold yet, by digests; graded: the small picture; acting: what
+      # the matte of the step under the hand takes of that, nil without one.
+      Answer = Struct.new(:header, :parts, :graded, :acting, keyword_init: true)
 
       # @param desk [Desk]
       # @param wish [Wish]
@@ -106,7 +107,12 @@ module Server
           smalls: [small], origins: [start.before && origin(Desk::SMALL_REDUCTION)], space:, compress: start.before.nil? && project.compress_gamut)
         @parts = {}
         rungs = Ladders.rungs(ladder, @held, @parts) { |entry| yield ladder, entry }
-        Answer.new(header: {start: digest, nodes: Mordant::Grade::Ladder::NODES, rungs:}, parts: @parts, graded: ladder.climbs.first.graded)
+        Answer.new(header: {start: digest, nodes: Mordant::Grade::Ladder::NODES, rungs:}, parts: @parts, graded: ladder.climbs.first.graded, acting: acting(ladder.climbs.first))
+      end
+
+      def acting(climb)
+        entry, weights = climb.weights.find { |one, _| one.id == @step }
+        weights && {step: entry.id, **Mordant::Grade::MatteLook.told(weights)}
       end
 
       # @return [Mordant::Media::Codes, Mordant::Frame] the start picture

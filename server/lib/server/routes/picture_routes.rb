@@ -166,7 +166,7 @@ module Server
           wish = wish(cut, body)
           header, parts = live(wish, body) || computed(wish, body, size(body))
           readings = Pictures::Readings.new(Pictures::Desk.current, wish)
-          told = {curves: readings.curves, shapes: readings.shapes, moved: readings.moved, input: readings.input(body["tap"]&.to_s), acting: readings.acting(body["tap"]&.to_s), key: readings.key(body["key"])}.compact
+          told = {curves: readings.curves, shapes: readings.shapes, moved: readings.moved, input: readings.input(body["tap"]&.to_s), acting: header[:acting] || readings.acting(body["tap"]&.to_s), key: readings.key(body["key"])}.compact
           took = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
           Pictures::Answer.pack({frame: wish.frame, sequence: body["sequence"], took:, **told, **header}, parts)
         end
@@ -187,7 +187,7 @@ module Server
 
           made = Pictures::Ladders.new(Pictures::Desk.current, wish, body["ladder"]).moved or return
           header, parts = Pictures::Measuring.new(wish, body, extent: "small").read(made.graded, wish.screen.measured(made.graded))
-          [header.merge(size: LIVE, ladder: made.header), parts.merge(made.parts)]
+          [header.merge({size: LIVE, ladder: made.header, acting: made.acting}.compact), parts.merge(made.parts)]
         end
 
         # @return [Array(Hash, Hash)] a picture and, unless not wanted, the instruments
