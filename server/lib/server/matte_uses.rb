@@ -28,7 +28,7 @@ module Server
     def check
       used
       grade = Mordant::Grade::Recipe.new(@document)
-      affected.each { |shot| shot.grade({@recipe.id => grade}) if refers? }
+      affected.each { |shot| shot.grade({@recipe.id => grade}) }
     end
 
     private
@@ -58,17 +58,17 @@ module Server
       end
     end
 
-    # @return [Boolean] something in the cut's documents refers to what is beyond it
+    # @return [Boolean] something in the document refers to what is beyond it
     def refers?
       return @refers if defined?(@refers)
 
       @refers = @document["steps"].any? { |step| step.dig("matte", "contributors")&.any? { |part| part["path"] || %w[linked clip].include?(part["kind"]) } }
     end
 
-    # @return [Array<Shot>] whose grades have the recipe in them
+    # @return [Array<Shot>] whose grades have the recipe in them, where something in that refers to what is beyond it
     def affected
+      return (refers? || @recipe.shot.layers.any?(&:refers?)) ? [@recipe.shot] : [] if @recipe.shot
       return [] unless refers?
-      return [@recipe.shot] if @recipe.shot
       return cut.loaded_shots.select { |shot| shot.family_id == @recipe.family_id } if @recipe.family
 
       cut.loaded_shots.select { |shot| @recipe.wash.over?(shot) }

@@ -32,7 +32,7 @@ module Server
 
     # @param contributor [Mordant::Matte::Clip]
     def clip(contributor, shot)
-      clip = @cut.project.clips.ready.find_by(id: Integer(contributor.clip, exception: false))
+      clip = (@clips ||= {})[contributor.clip] ||= @cut.project.clips.ready.find_by(id: Integer(contributor.clip, exception: false))
       raise Mordant::ParameterError.new(path: "matte clip", expected: "a clip that is taken in", found: contributor.clip) unless clip
 
       clip.association(:project).target = @cut.project
@@ -41,10 +41,7 @@ module Server
 
     # @return [Mordant::Track::Path]
     def path(id, _shot)
-      found = (@paths ||= Path.where(cut: @cut.id).index_by(&:id))[id]
-      raise Mordant::ParameterError.new(path: "matte.contributors.path", expected: "a path that has been tracked in this cut", found: id) unless found
-
-      found.track
+      Path.track(id, @cut.id) || raise(Mordant::ParameterError.new(path: "matte.contributors.path", expected: "a path that has been tracked in this cut", found: id))
     end
 
     def name(shot) = shot.name

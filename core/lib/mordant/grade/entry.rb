@@ -4,6 +4,8 @@ module Mordant
   module Grade
     # A step in its place in a recipe. Immutable.
     class Entry
+      include Altered
+
       KEYS = %w[id kind name enabled strength braid parameters keys matte].freeze
 
       # @return [String] id, unique in its recipe
@@ -123,13 +125,6 @@ module Mordant
       end
 
       private
-
-      def copy(&change)
-        dup.tap do |one|
-          one.instance_exec(&change)
-          one.freeze
-        end
-      end
 
       # What strength leaves: in + strength * (out - in), in the step's domain.
       # Curves stay curves.

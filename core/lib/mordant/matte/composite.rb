@@ -10,6 +10,8 @@ module Mordant
     # s w, and 1 - s (1 - w) where it intersects. A matte of no contributors acts everywhere,
     # whatever refines it, and gives nothing to mattes that are linked to it.
     class Composite
+      include Altered
+
       KEYS = %w[contributors refinements strength].freeze
       MOST = 64 # contributors
       MOST_REFINEMENTS = 16
@@ -82,15 +84,12 @@ module Mordant
       def part(id, upto: false)
         index = parts.find_index { |part| part.id == id } or raise ParameterError.new(path: "contributor", expected: "one of the matte's", found: id)
 
-        some = upto ? parts.first(index + 1) : [parts[index].dup.tap { |one| one.instance_variable_set(:@mode, "add") }.freeze]
-        dup.tap do |one|
-          one.instance_exec { @parts, @refinements, @strength = some.freeze, [].freeze, 1.0 }
-          one.freeze
-        end
+        some = upto ? parts.first(index + 1) : [parts[index].added]
+        copy { @parts, @refinements, @strength = some.freeze, [].freeze, 1.0 }
       end
 
       # @return [Composite] without refinements
-      def unrefined = refinements.empty? ? self : dup.tap { |one| one.instance_exec { @refinements = [].freeze }.then { one.freeze } }
+      def unrefined = refinements.empty? ? self : copy { @refinements = [].freeze }
 
       # @param raster [#height]
       # @return [Integer] pixels around one that it depends on
@@ -131,12 +130,7 @@ module Mordant
 
       def counted(weights, share) = (share == 1.0) ? weights : weights * share
 
-      def with(parts)
-        dup.tap do |one|
-          one.instance_exec { @parts = parts.freeze }
-          one.freeze
-        end
-      end
+      def with(parts) = copy { @parts = parts.freeze }
 
       def refined(document, path)
         Checks.held(path, document, %w[id kind enabled parameters])

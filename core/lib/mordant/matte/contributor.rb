@@ -42,6 +42,9 @@ module Mordant
       # @return [Contributor]
       def carried(_there) = self
 
+      # @return [Track::Map, nil] where a path has taken it
+      def carrying = @carried
+
       # @return [Array<Array(Float, Float)>] places on the plane of hue and chroma that it names; see Axes
       def places = []
 

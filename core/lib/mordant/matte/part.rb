@@ -4,6 +4,8 @@ module Mordant
   module Matte
     # A contributor in its place in a matte. Immutable.
     class Part
+      include Altered
+
       KEYS = %w[id kind name mode softness invert strength parameters keys path].freeze
       MODES = %w[add subtract intersect out].freeze
       SOFTEST = 0.2 # standard deviation as a share of the picture's height
@@ -80,6 +82,9 @@ module Mordant
       # @return [Part]
       def shifted(map) = copy { @shift = map }
 
+      # @return [Part] as if it were added
+      def added = copy { @mode = "add" }
+
       # @param resolver [#linked, #clip, #path] see Recipe#resolved
       def resolved(resolver)
         made, found = contributor.resolved(resolver), @path_id && resolver.path(@path_id)
@@ -110,7 +115,7 @@ module Mordant
       private
 
       # Where a path has taken it, in what is bound to a frame: its digest must differ from that of other frames.
-      def carried = contributor.instance_variable_get(:@carried)&.then { |map| {"carried" => map.numbers} } || {}
+      def carried = contributor.carrying ? {"carried" => contributor.carrying.numbers} : {}
 
       def path = @path || raise(ParameterError.new(path: "matte.contributors.path", expected: "a path that has been tracked", found: @path_id))
 
@@ -123,13 +128,6 @@ module Mordant
       end
 
       def gaussian(raster) = Area::Gaussian.new(softness * raster.height)
-
-      def copy(&change)
-        dup.tap do |one|
-          one.instance_exec(&change)
-          one.freeze
-        end
-      end
     end
   end
 end

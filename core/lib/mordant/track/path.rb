@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "digest"
+
 module Mordant
   module Track
     # Where a part of a picture goes through a shot: a map for each of some frames that follow each other, in
@@ -23,6 +25,7 @@ module Mordant
           maps.all? { |map| numbers?(map, 8) } && numbers?(confidence, maps.size)
         Matte::Checks.reject(path, "a kind, the first frame, the centre, and maps of eight numbers with a confidence each", document) unless fine
         @maps = maps.map { |map| Map.new([*map.map(&:to_f), 1.0]) }.freeze
+        @stamp = [Digest::SHA256.hexdigest([first, centre, maps].to_json)[0, 32]].freeze
         freeze
       end
 
@@ -59,8 +62,8 @@ module Mordant
       # @return [Float] confidence at a frame; nothing where it is not
       def sure(frame) = span.cover?(frame) ? confidence[frame - first] : 0.0
 
-      # @return [Array] for JSON
-      def stamp = [first, centre, @maps.map(&:numbers)]
+      # @return [Array<String>] for JSON, of what pictures depend on
+      attr_reader :stamp
 
       def to_h = {"kind" => kind, "first" => first, "centre" => centre, "maps" => @maps.map { |map| map.numbers.first(8) }, "confidence" => confidence, "lost" => lost}
 

@@ -7,6 +7,19 @@ module Server
     belongs_to :cut
     belongs_to :shot, optional: true
 
+    KEPT = 64 # tracks of this process, the latest
+
+    # @param id [Integer]
+    # @param cut [Integer] id
+    # @return [Mordant::Track::Path, nil] nil of one that is not of the cut; read once, as it never changes
+    def self.track(id, cut)
+      @tracks ||= {}
+      kept = @tracks.delete([id, cut]) || find_by(id:, cut_id: cut)&.track or return
+      @tracks[[id, cut]] = kept
+      @tracks.shift while @tracks.size > KEPT
+      kept
+    end
+
     # @return [Mordant::Track::Path]
     def track = @track ||= Mordant::Track::Path.new(document)
 
