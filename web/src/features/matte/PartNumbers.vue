@@ -21,7 +21,7 @@ function set(parameter: ParameterSpec, index: number, to: number) {
 </script>
 
 <template>
-  <div class="grid gap-x-2 gap-y-1 pt-1" :class="shown.length > 1 ? 'grid-cols-3' : ''">
+  <div class="grid gap-x-2 gap-y-1 pt-1" :class="shown.length === 4 ? 'grid-cols-4' : shown.length > 1 ? 'grid-cols-3' : ''">
     <NumberField
       v-for="{ parameter, channel, index } in shown" :key="`${parameter.name} ${index}`" :spec="finer(channel ? { ...parameter, label: `${parameter.label} ${channel}` } : parameter)"
       :model-value="value(parameter, index)" @update:model-value="set(parameter, index, $event)" @begin="editor.gesture.begin" @end="editor.gesture.end"
