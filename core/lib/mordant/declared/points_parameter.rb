@@ -41,8 +41,10 @@ module Mordant
         points.freeze
       end
 
-      # Stays as it is until the next one.
-      def mix(a, _b, _share) = a
+      # Point by point; a curve with another count of points stays as it is until the next one.
+      #
+      # @param share [Float] 0.0 is a, 1.0 is b
+      def mix(a, b, share) = (a.size == b.size) ? a.zip(b).map { |one, other| one.zip(other).map { |x, y| x + (y - x) * share } } : a
 
       # @return [Array<Array<Float>>] a curve that is not neutral
       def example = [0.25, 0.75].map { |place| [place, (((@rest == :diagonal) ? place : 0.0) + range.end / 10.0).round(3).clamp(range)] }

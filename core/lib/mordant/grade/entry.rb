@@ -6,7 +6,7 @@ module Mordant
     class Entry
       include Altered
 
-      KEYS = %w[id kind name enabled strength braid parameters keys matte].freeze
+      KEYS = %w[id kind name enabled strength braid parameters keys matte spans].freeze
 
       # @return [String] id, unique in its recipe
       attr_reader :id
@@ -20,12 +20,17 @@ module Mordant
       attr_reader :braid
       # @return [Matte::Composite, nil] what of the picture it acts on; nil: all
       attr_reader :matte
-      # @return [Integer] frames that what owns the step began before the shot; its keys count from there
+      # @return [Integer] frames that what owns the step began before the shot; its keys and spans count from there
       attr_reader :since
+      # @return [Keys]
+      attr_reader :keys
+      # @return [Array<Span>] it takes part in the strongest of; none: everywhere
+      attr_reader :spans
 
       # @param document [Hash] as parsed from JSON; id and kind are needed
+      # @param spans [Hash{String => Span}] of its recipe, by id
       # @raise [ParameterError]
-      def initialize(document, path: "step")
+      def initialize(document, path: "step", spans: {})
         reject(path, "an object with #{KEYS.join(", ")}", document) unless document.is_a?(Hash)
         unknown = document.keys - KEYS
         reject(path, "only #{KEYS.join(", ")}", unknown.first) unless unknown.empty?
@@ -35,27 +40,30 @@ module Mordant
         @enabled = switch(document, path)
         @strength = share(document, path)
         @braid = document["braid"] && text(document, "braid", path)
-        parameters = document.fetch("parameters", {})
-        reject("#{path}.parameters", "an object", parameters) unless parameters.is_a?(Hash)
-        @step = kind.new(parameters, path: "#{path}.parameters")
-        @keys = Keys.new(document.fetch("keys", []), kind:, path: "#{path}.keys")
+        @step, @keys = Keys.read(document.fetch("parameters", {}), document.fetch("keys", {}), kind:, path:)
+        @spans = named_spans(document.fetch("spans", []), spans, "#{path}.spans")
         @matte = document["matte"] && Matte::Composite.new(document["matte"], path: "#{path}.matte")
         @since = 0
         freeze
       end
 
       # Whether it changes from frame to frame.
-      def moving? = !@keys.empty? || (!matte.nil? && matte.moving?)
+      def moving? = !@keys.empty? || !@spans.empty? || (!matte.nil? && matte.moving?)
 
       # @param frame [Integer] from the shot's first one
-      # @return [Entry] as it is there, which does not move
+      # @return [Entry] as it is there, which does not move; where no span is, of no strength
       def at(frame)
         return self unless moving?
 
-        step = @keys.empty? ? @step : @step.bound(@keys.at(frame + since))
+        step = @keys.at(@step, frame + since)
         matte = @matte&.at(frame + since, frame)
-        copy { @step, @keys, @matte = step, Keys::NONE, matte }
+        share = spanned(frame)
+        copy { @step, @keys, @matte, @spans, @strength = step, Keys::NONE, matte, [].freeze, @strength * share }
       end
+
+      # @param frame [Integer] from the shot's first one
+      # @return [Float] 0.0..1.0: what the strongest of its spans leaves of it there
+      def spanned(frame) = spans.map { |span| span.at(frame + since) }.max || 1.0
 
       # @param contributor [String] id of a shape of its matte
       # @param by [Array(Float, Float)] heights of the picture, across and down
@@ -71,12 +79,13 @@ module Mordant
         made.equal?(matte) ? self : copy { @matte = made }
       end
 
-      # @return [Range<Integer>, nil] of the shot's frames: before its begin and from its end on it stands still
+      # @return [Array<Range<Integer>>] of the shot's frames, in which it moves; see Course#moves
       def moves
-        return unless moving? && acts?
+        return [] unless moving? && acts?
 
-        spans = [(@keys.span unless @keys.empty?), matte&.moves].compact
-        (spans.map(&:begin).min - since)..(spans.map(&:end).max - since)
+        own = [*@keys.moves, *matte&.moves]
+        own = own.flat_map { |range| spans.map(&:reach).filter_map { |reach| Span.common(range, reach) } } unless spans.empty?
+        [*own, *spans.flat_map(&:moves)].map { |range| (range.begin - since)..(range.end - since) }
       end
 
       # @param share [Float] 0.0..1.0
@@ -84,14 +93,14 @@ module Mordant
       def weakened(share) = copy { @strength *= share }
 
       # @return [Integer] frames before and after that it depends on, wherever it is
-      def window = acts? ? [step.window, @keys.window].max : 0
+      def window = acts? ? @keys.all(step).map(&:window).max : 0
 
       # @param frames [Integer]
       # @return [Entry] of an owner that began so many frames before the shot
       def began(frames) = moving? ? copy { @since = frames } : self
 
       # @return [Entry] with all its strength, everywhere
-      def alone = copy { @strength, @matte, @braid = 1.0, nil, nil }
+      def alone = copy { @strength, @matte, @braid, @spans = 1.0, nil, nil, [].freeze }
 
       # @return [Boolean] it acts on each pixel by itself, everywhere
       def pointwise? = step.pointwise? && !masked?
@@ -102,7 +111,7 @@ module Mordant
       def enabled? = @enabled
 
       # Whether pictures depend on it.
-      def acts? = enabled? && strength.positive? && !(@keys.empty? ? step.neutral? : @keys.neutral?)
+      def acts? = enabled? && strength.positive? && !@keys.all(step).all?(&:neutral?)
 
       # @return [Array] Pointwise operations in the step's domain, at its strength
       def operations(space)
@@ -120,8 +129,8 @@ module Mordant
 
       def to_h
         {"id" => id, "kind" => step.class.id, "name" => name, "enabled" => enabled?, "strength" => strength,
-         **(braid ? {"braid" => braid} : {}), "parameters" => step.values.transform_keys(&:to_s), **(@keys.empty? ? {} : {"keys" => @keys.to_a}),
-         **(matte ? {"matte" => matte.to_h} : {})}
+         **(braid ? {"braid" => braid} : {}), "parameters" => step.values.transform_keys(&:to_s), **(@keys.empty? ? {} : {"keys" => @keys.to_h}),
+         **(spans.empty? ? {} : {"spans" => spans.map(&:id)}), **(matte ? {"matte" => matte.to_h} : {})}
       end
 
       private
@@ -144,6 +153,13 @@ module Mordant
         return value.dup.freeze if value.is_a?(String) && value.length.between?(1, 80)
 
         reject("#{path}.#{key}", "a text of 1 to 80 characters", value)
+      end
+
+      def named_spans(ids, spans, path)
+        reject(path, "a list of ids of spans", ids) unless ids.is_a?(Array) && ids.all?(String)
+        unknown = (ids - spans.keys).first
+        reject(path, "ids of spans of the recipe", unknown) if unknown
+        ids.uniq.map { |id| spans.fetch(id) }.freeze
       end
 
       def step_class(document, path)

@@ -24,15 +24,35 @@ module Mordant
         | `strength` | how much of its change is kept, 0 to 1; 1 where it is left out |
         | `braid` | a text; neighbours with the same one take the same input, and their changes are added. Pixel steps only |
         | `parameters` | an object; what is left out is neutral |
-        | `keys` | a list of `{"frame", "parameters"}`, frames rising, counted from the first one of what owned the step when they were made (the shot, the wash; at the command line the first frame); below 0 lies what a shot was given at its front since. Between two, numbers go straight from one to the other |
+        | `keys` | an object: by the name of a parameter that moves a list of `{"frame", "value", "ease", "in", "out"}`, frames rising, see *Time* |
+        | `spans` | ids of the recipe's spans that it takes part in; none: it acts all through the shot |
         | `matte` | what of the picture it acts on, see *Mattes* |
 
         At most %<most>d steps. NaN, infinity, unknown keys and values out of range are refused with their path, such as
         `steps[0].parameters.exposure`. A step whose parameters are neutral, which is off, or whose strength is 0 changes nothing, bit for bit.
 
         *Reach* says what a step sees of a picture: the pixel's own value; an area around it, or where it is; or time, frames before and
-        after. A look-up table holds pixel steps alone, without mattes and keys. A number of several channels is a list in their order.
+        after. A look-up table holds pixel steps alone, without mattes, keys and spans. A number of several channels is a list in their order.
         Shares are of the picture's height unless they say otherwise, so that a proxy looks as its master does.
+      TEXT
+      TIME = <<~TEXT
+        ## Time
+
+        Frames are counted from the first one of what owned the recipe when they were given (the shot, the wash; at the command line the
+        first frame); below 0 lies what a shot was given at its front since.
+
+            "keys": {"exposure": [{"frame": 0, "value": 0.0, "ease": "smooth"}, {"frame": 24, "value": 0.8}]}
+
+        The way on from a key is `straight` (where it is left out), `smooth` or `hold`: it stays until the next one. A smooth way is a cubic
+        Hermite curve; `out` of the key before it and `in` of the one after it are its slopes, 0 to 3 times the straight way's: 0 rests, 1 goes
+        straight there, 3 is as steep as never goes beyond both values. Slopes that are left out are found from the keys on either side,
+        for each number of a row apart. Texts, and curves of another count of points, stay until the next key. Keys as recipes had them
+        before, a list of `{"frame", "parameters"}`, are read to the same values.
+
+            {"steps": [...], "spans": [{"id": "s", "name": "turns round", "start": 40, "finish": 96, "fade_in": [15, 0], "fade_out": [0, 10], "curve": "cosine"}]}
+
+        A span is at full strength from `start` to `finish`, both with it, but for its fades: frames before and after either mark, over which it
+        goes by a cosine or `straight`. A step of several spans follows the strongest; where none of them is, it is not there at all.
       TEXT
       MATTES = <<~TEXT
         ## Mattes
@@ -71,7 +91,7 @@ module Mordant
 
       def text
         [format(INTRODUCTION, most: Recipe::LARGEST), "## Steps", *Steps.all.map { |kind| section(kind, "#{kind.domain} values of the working space · reach: #{kind.reach}") },
-          format(MATTES, example: JSON.generate(matte)), *Matte.kinds.map { |kind| section(kind, "a contributor") },
+          TIME, format(MATTES, example: JSON.generate(matte)), *Matte.kinds.map { |kind| section(kind, "a contributor") },
           *Matte.refinements.map { |kind| section(kind, "a refinement") }].join("\n\n").gsub(/\n{3,}/, "\n\n").strip << "\n"
       end
 

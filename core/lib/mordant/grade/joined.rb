@@ -12,6 +12,8 @@ module Mordant
         freeze
       end
 
+      def spans = @recipes.flat_map(&:spans)
+
       # @return [Array<Array<Entry>>]
       def strands = @recipes.flat_map(&:strands)
 

@@ -2,58 +2,59 @@
 
 module Mordant
   module Grade
-    # A step's parameters at some frames, counted from the first one of what owns it. Between two
-    # of them numbers go straight from one to the other, and all else stays as at the first;
-    # before the first and after the last nothing moves. Immutable.
+    # The parameters that move, each by keys of its own; see Course. Immutable.
+    #
+    # As a document: {"exposure": [{"frame": 0, "value": 0.5, "ease": "smooth", "in": 1.0, "out": 0.0}, ...]}. An
+    # older form, a list of frames with all parameters each, is read as well.
     class Keys
-      MOST = 200
-      FURTHEST = 10_000_000 # frames; below 0 before what was the first one when the key was made
+      # @return [Hash{Symbol => Course}] by the name of the parameter
+      attr_reader :courses
 
-      # @param document [Array<Hash>] of frame and parameters, in order
-      # @param kind [Class] of the step
-      # @param path [String] for errors
+      # @param parameters [Hash] of the step or contributor, as parsed from JSON
+      # @param document [Object] its keys
+      # @param kind [Class] of it
+      # @param path [String] of what has both, for errors
+      # @return [Array(Declared, Keys)]
+      # @raise [ParameterError]
+      def self.read(parameters, document, kind:, path:)
+        raise ParameterError.new(path: "#{path}.parameters", expected: "an object", found: parameters) unless parameters.is_a?(Hash)
+
+        standing, document = EarlierKeys.new(document, kind:, path: "#{path}.keys").call if document.is_a?(Array)
+        [kind.new(parameters.merge(standing || {}), path: "#{path}.parameters"), new(document, kind:, path: "#{path}.keys")]
+      end
+
+      # @param document [Hash{String => Array<Hash>}]
       # @raise [ParameterError]
       def initialize(document, kind:, path:)
-        fine = document.is_a?(Array) && document.size <= MOST && document.all? { |key| key.is_a?(Hash) && key["frame"].is_a?(Integer) && key["frame"].abs <= FURTHEST && key["parameters"].is_a?(Hash) }
-        raise ParameterError.new(path:, expected: "at most #{MOST} keys of a frame and parameters", found: document) unless fine
+        raise ParameterError.new(path:, expected: "keys by the names of parameters", found: document) unless document.is_a?(Hash)
 
-        frames = document.map { |key| key["frame"] }
-        raise ParameterError.new(path:, expected: "frames one after another", found: frames) unless frames == frames.uniq.sort
-
-        @keys = document.each_with_index.map { |key, index| [key["frame"], kind.new(key["parameters"], path: "#{path}[#{index}].parameters")] }.freeze
-        @kind = kind
+        @courses = document.to_h do |name, course|
+          parameter = kind.parameters[name.to_sym] or raise ParameterError.new(path:, expected: "parameters of #{kind.id} (#{kind.parameters.keys.join(", ")})", found: name.to_s)
+          [name.to_sym, Course.new(course, parameter:, path: "#{path}.#{name}")]
+        end.freeze
         freeze
       end
 
-      def empty? = @keys.empty?
+      def empty? = courses.empty?
 
-      # @return [Integer] see Steps::Step#window, the most of all
-      def window = @keys.map { |_, step| step.window }.max || 0
-
-      # @return [Range<Integer>] of owner's frames: before its begin and from its end on nothing moves
-      def span = @keys.first[0]..@keys.last[0]
-
-      def neutral? = @keys.all? { |_, step| step.neutral? }
-
+      # @param declared [Declared] whose parameters they are
       # @param frame [Integer] from the owner's first one
-      # @return [Hash{Symbol => Object}] parameters there
-      def at(frame)
-        after = @keys.find_index { |place, _| place > frame }
-        return @keys.last[1].values unless after
-        return @keys.first[1].values if after.zero?
+      # @return [Declared] as it is there
+      def at(declared, frame) = empty? ? declared : declared.bound(declared.values.merge(courses.transform_values { |course| course.at(frame) }))
 
-        (from, start), (to, target) = @keys[after - 1, 2]
-        between(start.values, target.values, (frame - from).fdiv(to - from))
-      end
+      # @param declared [Declared]
+      # @return [Array<Declared>] as it is at each key; itself where there is none
+      def all(declared) = empty? ? [declared] : frames.map { |frame| at(declared, frame) }
 
-      def to_a = @keys.map { |frame, step| {"frame" => frame, "parameters" => step.values.transform_keys(&:to_s)} }
+      # @return [Array<Integer>] that have a key, in order
+      def frames = courses.values.flat_map { |course| course.keys.map(&:frame) }.uniq.sort
 
-      private
+      # @return [Array<Range<Integer>>] see Course#moves
+      def moves = courses.values.flat_map(&:moves)
 
-      def between(start, target, share)
-        start.to_h { |name, value| [name, @kind.parameters.fetch(name).mix(value, target.fetch(name), share)] }
-      end
+      def to_h = courses.to_h { |name, course| [name.to_s, course.to_a] }
+
+      NONE = new({}, kind: nil, path: "keys")
     end
-    Keys::NONE = Keys.new([], kind: nil, path: "keys")
   end
 end

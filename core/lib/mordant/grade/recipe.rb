@@ -5,13 +5,16 @@ module Mordant
     # A grade: steps from top to bottom in signal order. Immutable.
     #
     # As a document: {"steps": [{"id", "kind", "name", "enabled", "strength",
-    # "parameters"}, ...]}, "keys" of a step that moves, see Keys, and "matte" of one that acts on a
-    # part of the picture, see Matte::Composite.
+    # "parameters"}, ...]}, "keys" of a step that moves, see Keys, "matte" of one that acts on a
+    # part of the picture, see Matte::Composite, and "spans" of one that acts on parts of the shot: ids of
+    # the recipe's "spans", see Span.
     class Recipe
       LARGEST = 64 # steps
 
       # @return [Array<Entry>]
       attr_reader :entries
+      # @return [Array<Span>] that its steps can name
+      attr_reader :spans
 
       EMPTY_DOCUMENT = {"steps" => []}.freeze
 
@@ -30,7 +33,9 @@ module Mordant
         unless steps.is_a?(Array) && steps.size <= LARGEST
           raise ParameterError.new(path: "steps", expected: "a list of at most #{LARGEST} steps", found: steps || document)
         end
-        @entries = steps.each_with_index.map { |step, index| Entry.new(step, path: "steps[#{index}]") }.freeze
+        @spans = Span.list(document.fetch("spans", []))
+        by_id = spans.to_h { |span| [span.id, span] }
+        @entries = steps.each_with_index.map { |step, index| Entry.new(step, path: "steps[#{index}]", spans: by_id) }.freeze
         twice = @entries.map(&:id).tally.find { |_, count| count > 1 }
         raise ParameterError.new(path: "steps", expected: "ids used once", found: twice.first) if twice
 
@@ -45,6 +50,7 @@ module Mordant
         Joined.new(groups.map do |group|
           allocate.tap do |recipe|
             recipe.instance_variable_set(:@entries, group.dup.freeze)
+            recipe.instance_variable_set(:@spans, [].freeze)
             recipe.freeze
           end
         end)
@@ -104,7 +110,9 @@ module Mordant
       # @param frames [Range<Integer>] of the shot, without its end
       # @return [Array<Array(Range, Boolean)>] stretches in order, and whether each moves
       def stretches(frames)
-        moves = entries.filter_map(&:moves)
+        moves = entries.flat_map(&:moves).sort_by(&:begin).each_with_object([]) do |range, runs|
+          (runs.any? && range.begin <= runs.last.end) ? runs.push(Range.new(*[*runs.pop.minmax, range.end].minmax)) : runs.push(range)
+        end
         edges = moves.flat_map { |span| [span.begin + 1, span.end] }.select { |frame| frame > frames.begin && frame < frames.end }
         [frames.begin, *edges.uniq.sort, frames.end].each_cons(2).map { |from, to| [from...to, moves.any? { |span| from > span.begin && from < span.end }] }
           .chunk_while { |(_, before), (_, after)| before && after }.map { |run| [run.first[0].begin...run.last[0].end, run.first[1]] }
@@ -139,12 +147,12 @@ module Mordant
       # @return [Array]
       def stamps = entries.flat_map(&:stamps)
 
-      def to_h = {"steps" => entries.map(&:to_h)}
+      def to_h = {"steps" => entries.map(&:to_h), **(spans.empty? ? {} : {"spans" => spans.map(&:to_h)})}
 
-      # What pictures depend on of it, the files its steps read and its owner's time included.
+      # What pictures depend on of it, the files its steps read, its owner's time and the spans of its steps included.
       #
       # @return [Array] for JSON
-      def stamp = [to_h, stamps, *(entries.map(&:since) if moving?)]
+      def stamp = [{"steps" => entries.map(&:to_h)}, stamps, *(entries.map { |entry| [entry.since, *entry.spans.map(&:to_h)] } if moving?)]
 
       # @param entries [Array<Entry>] in place of its own, checked already
       # @return [Recipe]

@@ -62,8 +62,8 @@ module Mordant
       # Whether it changes from frame to frame.
       def moving? = parts.any?(&:moving?)
 
-      # @return [Range<Integer>, nil] see Part#moves
-      def moves = parts.filter_map(&:moves).then { |all| all.map(&:begin).min..all.map(&:end).max if all.any? }
+      # @return [Array<Range<Integer>>] see Part#moves
+      def moves = parts.flat_map(&:moves)
 
       # @see Part#at
       def at(frame, shot_frame) = moving? ? with(parts.map { |part| part.at(frame, shot_frame) }) : self

@@ -22,6 +22,8 @@ module Mordant
       attr_reader :softness
       # @return [Float] 0.0..1.0: how much of it counts
       attr_reader :strength
+      # @return [Grade::Keys]
+      attr_reader :keys
       # @return [Integer, nil] id of the path that carries it
       attr_reader :path_id
 
@@ -37,11 +39,8 @@ module Mordant
         @softness = Checks.number(document.fetch("softness", 0.0), "#{path}.softness", 0.0..SOFTEST)
         @invert = Checks.switch(document.fetch("invert", false), "#{path}.invert")
         @strength = Checks.number(document.fetch("strength", 1.0), "#{path}.strength", 0.0..1.0)
-        parameters = document.fetch("parameters", {})
-        Checks.reject("#{path}.parameters", "an object", parameters) unless parameters.is_a?(Hash)
         kind = Checks.kind(Matte.kinds, document["kind"], path)
-        @contributor = kind.new(parameters, path: "#{path}.parameters")
-        @keys = Grade::Keys.new(document.fetch("keys", []), kind:, path: "#{path}.keys")
+        @contributor, @keys = Grade::Keys.read(document.fetch("parameters", {}), document.fetch("keys", {}), kind:, path:)
         follow(document["path"], "#{path}.path") if document["path"]
         freeze
       end
@@ -53,15 +52,14 @@ module Mordant
       # Whether it changes from frame to frame.
       def moving? = !@shift.nil? || (acts? && (!@keys.empty? || !@path_id.nil? || contributor.moving?))
 
-      EVER = -Grade::Keys::FURTHEST..Grade::Keys::FURTHEST
+      EVER = -Grade::Course::FURTHEST..Grade::Course::FURTHEST
 
-      # @return [Range<Integer>, nil] of its owner's frames; before its begin and from its end on it stands still
+      # @return [Array<Range<Integer>>] of its owner's frames, in which it moves; see Grade::Course#moves
       def moves
-        return unless moving?
-        return EVER if contributor.moving? || @shift
+        return [] unless moving?
+        return [EVER] if contributor.moving? || @shift
 
-        spans = [(@keys.span unless @keys.empty?), @path&.span || (EVER if @path_id)].compact
-        spans.map(&:begin).min..spans.map(&:end).max
+        [*@keys.moves, *(@path&.span || EVER if @path_id)]
       end
 
       # @param frame [Integer] from the owner's first one
@@ -71,8 +69,7 @@ module Mordant
       def at(frame, shot_frame)
         return self unless moving?
 
-        made = @keys.empty? ? contributor : contributor.bound(@keys.at(frame))
-        made = made.at(shot_frame)
+        made = @keys.at(contributor, frame).at(shot_frame)
         carrying = [@shift, (path.at(frame) * path.at(@path_from).inverse if @path_id)].compact.reduce(:*)
         made = made.carried(carrying) if carrying
         copy { @contributor, @keys, @path, @path_id, @shift = made, Grade::Keys::NONE, nil, nil, nil }
@@ -109,7 +106,7 @@ module Mordant
 
       def to_h
         {"id" => id, "kind" => contributor.class.id, **(name ? {"name" => name} : {}), "mode" => mode, "softness" => softness, "invert" => invert?, "strength" => strength,
-         "parameters" => contributor.values.transform_keys(&:to_s), **(@keys.empty? ? {} : {"keys" => @keys.to_a}), **(@path_id ? {"path" => {"id" => @path_id, "from" => @path_from}} : {}), **carried}
+         "parameters" => contributor.values.transform_keys(&:to_s), **(@keys.empty? ? {} : {"keys" => @keys.to_h}), **(@path_id ? {"path" => {"id" => @path_id, "from" => @path_from}} : {}), **carried}
       end
 
       private
@@ -121,7 +118,7 @@ module Mordant
 
       def follow(document, path)
         Checks.held(path, document, %w[id from])
-        fine = document["id"].is_a?(Integer) && document["from"].is_a?(Integer) && document["from"].abs <= Grade::Keys::FURTHEST
+        fine = document["id"].is_a?(Integer) && document["from"].is_a?(Integer) && document["from"].abs <= Grade::Course::FURTHEST
         Checks.reject(path, "the id of a path, and the frame it is followed from", document) unless fine
         Checks.reject(path, "a contributor that is a shape, which a path can carry", contributor.class.id) unless contributor.class.family == :shape
         @path_id, @path_from = document.values_at("id", "from")

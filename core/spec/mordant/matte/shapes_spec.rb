@@ -69,7 +69,7 @@ RSpec.describe "Shapes" do
     recipe = Mordant::Grade::Recipe.new(document)
     again = Mordant::Grade::Recipe.new(JSON.parse(JSON.generate(recipe.to_h)))
     expect(again.to_h).to eq(recipe.to_h)
-    expect([recipe.moving?, recipe.entries[0].moves, recipe.at(7).moving?]).to eq([true, 0..95, false])
+    expect([recipe.moving?, recipe.stretches(-5...100), recipe.at(7).moving?]).to eq([true, [[-5...1, false], [1...95, true], [95...100, false]], false])
     at = ->(frame) { recipe.at(frame).entries[0].matte.parts[0].contributor.points[0][0] }
     expect([at[0], at[5], at[7], at[200]]).to match([0.3, 0.31, 0.314, 0.49].map { |x| be_within(1e-9).of(x) })
   end

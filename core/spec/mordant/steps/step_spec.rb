@@ -31,8 +31,8 @@ RSpec.describe Mordant::Steps do
     expect(wash.to_h).to include(order: ["towards"], colours: [include(name: "towards", neutral: [0.0, 0.0, 0.5], ranges: include("hue" => [0.0, 360.0]))])
     {[361, 0, 0] => ["p.towards[0]", "hue, a number in 0.0..360.0", 361], [0, 0] => ["p.towards", "3 numbers (hue, chroma, lightness)", [0, 0]], [0, 0, Float::NAN] => ["p.towards[2]", "lightness, a number in 0.0..1.0", be_nan]}
       .each { |value, wanted| expect { wash.new({towards: value}, path: "p") }.to raise_error(Mordant::ParameterError) { |e| expect([e.path, e.expected, e.found]).to match(wanted) } }
-    keys = Mordant::Grade::Keys.new([{"frame" => 0, "parameters" => {"towards" => [350, 0, 0]}}, {"frame" => 4, "parameters" => {"towards" => [10, 1, 0.5]}}], kind: wash, path: "keys")
-    expect([keys.at(1), keys.at(3)]).to eq([{towards: [355.0, 0.25, 0.125]}, {towards: [5.0, 0.75, 0.375]}])
+    keys = Mordant::Grade::Keys.new({"towards" => [{"frame" => 0, "value" => [350, 0, 0]}, {"frame" => 4, "value" => [10, 1, 0.5]}]}, kind: wash, path: "keys")
+    expect([1, 3].map { |frame| keys.at(wash.neutral, frame).towards }).to eq([[355.0, 0.25, 0.125], [5.0, 0.75, 0.375]])
   end
 
   it "refuses a domain or a reach that there is not, when it is declared" do

@@ -28,31 +28,45 @@ module Server
     # @param project [Project]
     # @param steps [Hash{Shot => Array<Hash>}] as in documents; they are given ids of their own
     # @param replace [Boolean] instead of what is there, not after it
+    # @param spans [Array<Hash>] of the recipe that they were copied from
     # @param from [Integer, nil] id of the shot that they were copied from; mattes stay linked to its steps
     # @param words [String] what was done
     # @return [Array<Recipe>] as stored
     # @raise [Mordant::ParameterError] and nothing is changed
-    def self.paste(project, steps, words:, replace: false, from: nil)
+    def self.paste(project, steps, words:, replace: false, spans: [], from: nil)
       transaction do
         project.lock!
         wanted = steps.transform_keys { |shot| shot.recipe.id }
         recipes = where(id: wanted.keys).order(:id).lock.to_a
-        documents = recipes.to_h { |recipe| [recipe, recipe.with_steps(wanted.fetch(recipe.id), replace:, from:)] }
+        documents = recipes.to_h { |recipe| [recipe, recipe.with_steps(wanted.fetch(recipe.id), replace:, spans:, from:)] }
         documents.each { |recipe, document| MatteUses.check(recipe, document) }
         Change.record(project, words:, states: documents.to_h { |recipe, document| [recipe, {"document" => document}] })
         recipes
       end
     end
 
-    # @return [Hash] the document with copies of steps, checked
-    def with_steps(steps, replace: false, from: nil)
+    # @return [Hash] the document with copies of steps and of the spans that they name, checked
+    # @raise [Mordant::ParameterError]
+    def with_steps(steps, replace: false, spans: [], from: nil)
       raise Mordant::ParameterError.new(path: "steps", expected: "a list of steps", found: steps) unless steps.is_a?(Array) && steps.all?(Hash)
 
+      own = replace ? [] : document.fetch("spans", [])
+      brought, names = brought_spans(own, Mordant::Grade::Span.list(spans).map(&:to_h), steps.flat_map { |step| Array(step["spans"]) })
       named = steps.map { SecureRandom.uuid }
       ids = steps.map { |step| step["id"] }.zip(named).to_h
-      fresh = steps.zip(named).map { |step, id| Recipe.relinked(step, ids, from).merge("id" => id) }
-      Mordant::Grade::Recipe.new("steps" => [*(replace ? [] : document["steps"]), *fresh]).to_h
+      fresh = steps.zip(named).map { |step, id| Recipe.relinked(step, ids, from).merge("id" => id, **(step["spans"].is_a?(Array) ? {"spans" => step["spans"].map { |one| names.fetch(one, one) }} : {})) }
+      Mordant::Grade::Recipe.new("steps" => [*(replace ? [] : document["steps"]), *fresh], "spans" => own + brought).to_h
     end
+
+    # Spans that copied steps name, with ids of their own; one that is there already is not brought twice.
+    #
+    # @return [Array(Array<Hash>, Hash{String => String})] new ones, and ids by those they were copied from
+    def brought_spans(own, spans, named)
+      same = own.to_h { |span| [span.except("id"), span["id"]] }
+      names = spans.select { |span| named.include?(span["id"]) }.to_h { |span| [span["id"], same[span.except("id")] || SecureRandom.uuid] }
+      [spans.filter_map { |span| span.merge("id" => names[span["id"]]) if names.key?(span["id"]) && !same.key?(span.except("id")) }, names]
+    end
+    private :brought_spans
 
     # A copied step whose mattes are linked to the copies of those it came with, and else to where those are.
     #
@@ -76,7 +90,7 @@ module Server
     def grade = Mordant::Grade::Recipe.new(document)
 
     # @return [Boolean] something in it changes from frame to frame by its owner's time
-    def moving? = document["steps"].any? { |step| step["keys"] || step.dig("matte", "contributors")&.any? { |part| part["keys"] || part["path"] } }
+    def moving? = document["steps"].any? { |step| step["keys"] || step["spans"] || step.dig("matte", "contributors")&.any? { |part| part["keys"] || part["path"] } }
 
     # @return [Boolean] a matte in it refers to what is beyond it
     def refers? = document["steps"].any? { |step| step.dig("matte", "contributors")&.any? { |part| %w[linked clip].include?(part["kind"]) } }

@@ -37,7 +37,7 @@ module Server
       def document(parameters)
         step = {"id" => SecureRandom.uuid, "kind" => "balance", "name" => "#{STEP} #{@hero.name}"[0, 80], "parameters" => parameters}
         copied = @hero.recipe.document["steps"].map { |one| one.merge("id" => SecureRandom.uuid) }
-        Mordant::Grade::Recipe.new("steps" => @along ? [step, *copied] : [*own, step]).to_h
+        Mordant::Grade::Recipe.new((@along ? @hero : @shot).recipe.document.merge("steps" => @along ? [step, *copied] : [*own, step])).to_h
       end
 
       def points(shot, prefix)
@@ -53,7 +53,7 @@ module Server
       def steps(shot)
         return Mordant::Grade::Recipe.new("steps" => []) if @along
 
-        (shot == @shot) ? shot.grade({shot.recipe.id => Mordant::Grade::Recipe.new("steps" => own)}, washes: false) : shot.grade(washes: false)
+        (shot == @shot) ? shot.grade({shot.recipe.id => Mordant::Grade::Recipe.new(@shot.recipe.document.merge("steps" => own))}, washes: false) : shot.grade(washes: false)
       end
 
       def frame(shot, name)

@@ -32,6 +32,26 @@ module Server
         end
       end
 
+      # @return [Hash{String => Float}] how much of a step its spans leave at the frame, by its id
+      def spanned = trial.reject { |entry| entry.spans.empty? }.to_h { |entry| [entry.id, entry.spanned(frame).round(4)] }
+
+      MOST_PLACES = 240 # of a course
+
+      # How a parameter of the open step, or of a contributor to its matte, goes over its shot.
+      #
+      # @param asked [Hash, nil] step, parameter and perhaps contributor
+      # @return [Hash, nil] frames, counted from the owner's first one, and values, a row for each; nil of one that does not move
+      def course(asked)
+        step, contributor, parameter = asked.is_a?(Hash) ? asked.values_at("step", "contributor", "parameter") : nil
+        entry = trial.find { |one| one.id == step } or return
+        keys = contributor ? entry.matte&.parts&.find { |one| one.id == contributor }&.keys : entry.keys
+        course = keys&.courses&.[](parameter.to_s.to_sym) or return
+        return unless course.numbers?
+
+        frames = places.map { |at| at + entry.since }
+        {step:, contributor:, parameter:, frames:, values: frames.map { |at| Array(course.at(at)).map { |value| value.round(6) } }}
+      end
+
       # @param step [String, nil] id of the open step
       # @return [Hash, nil] see Mordant::Scopes::StepInput
       def input(step)
@@ -68,13 +88,19 @@ module Server
         shot = @wish.shot
         rows = shot.layers.index_by(&:id)
         tried = @wish.trial || {}
-        whole = tried.any? ? shot.grade(tried).entries.index_by(&:id) : {}
         own = tried.select { |id, _| rows.key?(id) }
         whole = own.any? ? shot.grade(tried).entries.index_by(&:id) : {}
         @entries_tried = own.flat_map { |_, grade| grade.entries.map { |entry| whole.fetch(entry.id, entry) } }
       end
 
       def entries = @entries ||= trial.map { |entry| entry.at(frame) }
+
+      # @return [Array<Integer>] frames of the shot, all or as many as tell
+      def places
+        last = @wish.shot.length - 1
+        count = [last, MOST_PLACES].min
+        count.zero? ? [0] : (0..count).map { |place| place * last / count }
+      end
 
       # @return [Integer] from the shot's first one
       def frame = @frame ||= @wish.frame - @wish.cut.timeline.layers(@wish.frame).last.shot.record_in
