@@ -3,12 +3,10 @@
 # Keys of whole steps become keys of the parameters that move, in grades, their history and swatches; see
 # Mordant::Grade::EarlierKeys, which reads both alike.
 class KeyParameters < ActiveRecord::Migration[7.1]
-  OLD = '%"keys": [%' # as jsonb is written
-
   def up
     {"recipes" => "document", "swatches" => "document", "revisions" => nil}.each do |table, column|
       (column ? [column] : %w[before after]).each do |name|
-        select_rows("SELECT id, #{name} FROM #{table} WHERE #{name}::text LIKE '#{OLD}'").each do |id, text|
+        select_rows("SELECT id, #{name} FROM #{table} WHERE #{name}::text LIKE #{quote('%"keys": [%')}").each do |id, text|
           value = JSON.parse(text)
           steps((column ? value : value["document"])&.fetch("steps", nil))
           execute("UPDATE #{table} SET #{name} = #{quote(JSON.generate(value))}::jsonb WHERE id = #{id}")

@@ -28,6 +28,11 @@ module Mordant
       Frame.new(rgb, width:, height:, encoding:)
     end
 
+    # @yieldparam frame [Frame] that an output is made of
+    # @yieldreturn [Frame] as the output has it
+    # @return [Frame] the same of all that it consists of; see Deliver::Mixing::Mixed
+    def shown = yield(self)
+
     # @return [Numo::SFloat] [3], the value at a pixel counted from the top left
     def at(x, y)
       rgb[true, y * width + x].dup

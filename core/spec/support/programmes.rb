@@ -19,10 +19,11 @@ class Programmes
   # @param shot [String] of the demo
   # @param into [Integer] frames of dissolve with which it begins
   # @param first [Integer] frame of its clip
+  # @param curve [#call] share of the way to share of the new shot
   # @yieldparam picture [Numo::SFloat] [HEIGHT, WIDTH, 3], 0..255
   # @yieldparam frame [Integer] of the stretch
   # @yieldreturn [Numo::SFloat] what is done to it
-  def add(shot, count, into: 0, first: 0, &done)
+  def add(shot, count, into: 0, first: 0, curve: ->(way) { way }, &done)
     at = @length - into
     if into.positive?
       @truth << {"frame" => at, "kind" => "dissolve", "length" => into}
@@ -33,7 +34,7 @@ class Programmes
     before = @frames.last(into)
     @frames = @frames.first(at)
     count.times do |frame|
-      share = (frame + 1) / (into + 1.0)
+      share = curve.call((frame + 1) / (into + 1.0))
       @frames << ((frame < into) ? mixed(before[frame], stretch, frame, share) : -> { stretch[frame] })
     end
     @length = @frames.size

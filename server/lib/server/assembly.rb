@@ -5,12 +5,13 @@ module Server
   # leave the cut keep their grades in its attic.
   class Assembly
     # What a row of the history holds of a shot, in this order.
-    ROW = %w[id clip_id source_in phase length speed dissolve wipe clock link].freeze
+    ROW = %w[id clip_id source_in phase length speed dissolve wipe clock link manner].freeze
     TOLD = %i[source_in phase length speed dissolve wipe clock].freeze
+    PLACE = [*TOLD.map(&:to_s), "manner"].freeze
     PLACING = "UPDATE shots SET position = row.position, record_in = row.record_in, clip_id = row.clip_id, source_in = row.source_in, phase = row.phase, length = row.length, speed = row.speed, " \
-              "dissolve = row.dissolve, wipe = row.wipe, clock = row.clock, link = row.link FROM jsonb_to_recordset(?::jsonb) AS row(id bigint, position int, record_in int, clip_id bigint, source_in int, " \
-              "phase float, length int, speed float, dissolve int, wipe int, clock int, link text) WHERE shots.id = row.id AND shots.cut_id = ? AND (shots.position, shots.record_in, shots.clip_id, shots.source_in, " \
-              "shots.phase, shots.length, shots.speed, shots.dissolve, shots.wipe, shots.clock, shots.link) IS DISTINCT FROM (row.position, row.record_in, row.clip_id, row.source_in, row.phase, row.length, row.speed, row.dissolve, row.wipe, row.clock, row.link)"
+              "dissolve = row.dissolve, wipe = row.wipe, clock = row.clock, link = row.link, manner = COALESCE(row.manner, '{}') FROM jsonb_to_recordset(?::jsonb) AS row(id bigint, position int, record_in int, clip_id bigint, source_in int, " \
+              "phase float, length int, speed float, dissolve int, wipe int, clock int, link text, manner jsonb) WHERE shots.id = row.id AND shots.cut_id = ? AND (shots.position, shots.record_in, shots.clip_id, shots.source_in, " \
+              "shots.phase, shots.length, shots.speed, shots.dissolve, shots.wipe, shots.clock, shots.link, shots.manner) IS DISTINCT FROM (row.position, row.record_in, row.clip_id, row.source_in, row.phase, row.length, row.speed, row.dissolve, row.wipe, row.clock, row.link, COALESCE(row.manner, '{}'))"
 
     class << self
       # @param cut [Cut]
@@ -21,7 +22,7 @@ module Server
       def told(cut)
         links = cut.shots.pluck(:id, :link).to_h
         cut.timeline.shots.map do |place|
-          {id: place.key, clip: place.clip, link: links[place.key], head: place.head, tail: place.tail, **TOLD.to_h { |name| [name, place[name]] }}
+          {id: place.key, clip: place.clip, link: links[place.key], head: place.head, tail: place.tail, **TOLD.to_h { |name| [name, place[name]] }, manner: place.manner.to_h, crossover: cut.timeline.crossover?(place.key)}
         end
       end
 
@@ -45,12 +46,12 @@ module Server
 
       def healed(rows)
         frames = Clip.where(id: rows.map { |row| row["clip_id"] }.uniq).pluck(:id, :frames).to_h
-        rows.zip(Mordant::Cut::Edit.healed(rows.map { |row| shot(row, frames) }).shots).map { |row, shot| row.merge("dissolve" => shot.dissolve, "wipe" => shot.wipe) }
+        rows.zip(Mordant::Cut::Edit.healed(rows.map { |row| shot(row, frames) }).shots).map { |row, shot| row.merge("dissolve" => shot.dissolve, "wipe" => shot.wipe, "manner" => shot.manner.to_h) }
       end
 
       def shot(row, frames)
         Mordant::Cut::Timeline::Shot.new(key: row["id"], clip: row["clip_id"], clip_frames: frames.fetch(row["clip_id"]),
-          **%w[source_in phase length speed dissolve wipe clock].to_h { |name| [name.to_sym, row[name]] })
+          **PLACE.to_h { |name| [name.to_sym, row[name]] })
       end
     end
 
@@ -102,7 +103,7 @@ module Server
     def row(shot, made, names)
       id = made.fetch(shot.key, shot.key)
       link = names.dig(shot.key, :link) || @links.fetch(id) { @links[origin(shot.key)] }
-      [id, shot.clip, shot.source_in, shot.phase, shot.length, shot.speed, shot.dissolve, shot.wipe, shot.clock, link]
+      [id, shot.clip, shot.source_in, shot.phase, shot.length, shot.speed, shot.dissolve, shot.wipe, shot.clock, link, shot.manner.to_h]
     end
 
     # @return [Integer, nil] id of the shot that a new one is a part of

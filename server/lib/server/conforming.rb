@@ -9,13 +9,15 @@ module Server
 
     # @param project [Project]
     # @param body [Hash] list: name, and its text or its bytes in base64; rate, where it does not tell its own; links:
-    #   numbers of events to ids of clips; prefer: beginning of the path of clips that win where several fit
+    #   numbers of events to ids of clips; prefer: beginning of the path of clips that win where several fit;
+    #   handles: what becomes of transitions that want more of them than there are, see Mordant::Cut::Conform
     # @raise [Mordant::ParameterError, Mordant::FormatError]
     def initialize(project, body)
       @project = project
       given = body["list"]
       raise Mordant::ParameterError.new(path: "list", expected: "a list with its name and text", found: given) unless given.is_a?(Hash)
 
+      @handles = body.fetch("handles", Mordant::Cut::Conform::HANDLES.first)
       @name = given["name"].to_s[0, 200]
       rate = given["rate"].present? ? Rate.parse(given["rate"], path: "list.rate") : (project.rate if project.fixed)
       @list = Mordant::Cut::List.parse(@name.empty? ? "list" : @name, text(given), rate:)
@@ -31,7 +33,7 @@ module Server
 
     # @return [Hash] for a screen
     def to_h
-      {title: list.title, rate: list.rate.to_s, events: events, notes: list.notes + conform.notes + footage_notes}
+      {title: list.title, rate: list.rate.to_s, events: events, short: conform.short, notes: list.notes + conform.notes + footage_notes}
     end
 
     # Makes a cut of it.
@@ -101,7 +103,7 @@ module Server
 
     # @return [Mordant::Cut::Conform]
     def conform
-      @conform ||= Mordant::Cut::Conform.new(list, black: source(black, 0, nil)) do |event|
+      @conform ||= Mordant::Cut::Conform.new(list, black: source(black, 0, nil), handles: @handles) do |event|
         found = found(event)
         found.clip ? source(found.clip, found.first, found.rule) : source(slate(event), event.source_in.frames, nil)
       end
@@ -169,7 +171,7 @@ module Server
 
     def row(one, clips, position)
       shot = one.shot
-      {clip: clips.fetch(shot.clip), position:, **named(one), **shot.to_h.slice(:source_in, :record_in, :length, :dissolve, :speed, :phase, :wipe, :clock)}
+      {clip: clips.fetch(shot.clip), position:, **named(one), **shot.to_h.slice(:source_in, :record_in, :length, :dissolve, :speed, :phase, :wipe, :clock), manner: shot.manner.to_h}
     end
 
     def named(one)

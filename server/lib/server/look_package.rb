@@ -37,9 +37,9 @@ module Server
     def each_file
       listing = []
       shots.each_with_index do |shot, index|
-        recipe = recipe(shot)
-        listing << line(shot, recipe)
-        tables(shot, recipe).each { |extension, text| yield "luts/#{stem(shot)}.#{extension}", text, index }
+        recipe, taken = recipe(shot)
+        listing << line(shot, recipe, taken)
+        tables(shot, recipe, taken).each { |extension, text| yield "luts/#{stem(shot)}.#{extension}", text, index }
       end
       yield "#{@cut.name.gsub(/[^\p{L}\p{N}._-]+/, "_")}.ccc", cdls(listing), count
       yield "listing.txt", "#{listing.join("\n")}\n", count
@@ -48,9 +48,9 @@ module Server
     private
 
     # @return [Enumerator] of format and text, made as they are asked for
-    def tables(shot, recipe)
+    def tables(shot, recipe, taken)
       bake = Mordant::Grade::Bake.new(plan: @cut.project.plan(recipe.within_luts, shot.clip.encoding), output: @cut.project.output(returned), size: @size)
-      title = "#{@cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{returned}"
+      title = "#{@cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{returned}#{", #{taken}" if taken}"
       text = {"cube" => -> { Mordant::Lut::Cube.write(bake.table(title:)) },
               "clf" => -> { Mordant::Lut::Clf.write(bake.process_list(id: stem(shot), title:, input: Mordant::Colour.encoding(shot.clip.encoding).label, result: returned.to_s)) }}
       @formats.lazy.map { |format| [format, text.fetch(format).call] }
@@ -76,22 +76,24 @@ module Server
 
     def returned = @view || Mordant::Grade::View.new(encoding: @cut.project.space.log)
 
+    # @return [Array(Mordant::Grade::Recipe, String)] see Shot#standing
     def recipe(shot)
       shared = family(shot)
       parts = {"ground" => [shared&.at("ground")], "own" => [shot.recipe], "finish" => [shared&.at("finish")], "washes" => shot.washes.select(&:enabled).map(&:recipe)}
-      first, *others = LAYERS.select { |layer| @layers.include?(layer) }.flat_map { |layer| parts.fetch(layer) }.compact.map(&:grade)
-      first ? first.followed_by(*others) : Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT)
+      first, *others = LAYERS.select { |layer| @layers.include?(layer) }.flat_map { |layer| parts.fetch(layer) }.compact.map { |row| shot.timed(row, row.grade) }
+      shot.standing(first ? first.followed_by(*others) : Mordant::Grade::Recipe.new(Mordant::Grade::Recipe::EMPTY_DOCUMENT))
     end
 
-    def line(shot, recipe)
+    def line(shot, recipe, taken)
       left = recipe.beyond_luts.map(&:name)
       steps = recipe.within_luts.entries.select(&:acts?).map(&:name)
-      "#{shot.name}: #{steps.empty? ? "no steps" : steps.join(", ")}#{"; left out, as no table can hold it: #{left.join(", ")}" unless left.empty?}"
+      "#{shot.name}: #{steps.empty? ? "no steps" : steps.join(", ")}#{", #{taken}" if taken}#{"; left out, as no table can hold it: #{left.join(", ")}" unless left.empty?}"
     end
 
     def cdls(listing)
       corrections = shots.map do |shot|
-        found = Mordant::Grade::CDLExport.new(recipe: recipe(shot), space: @cut.project.space, id: shot.name, description: "#{@cut.project.name}, in #{@cut.project.space.label}")
+        recipe, taken = recipe(shot)
+        found = Mordant::Grade::CDLExport.new(recipe:, space: @cut.project.space, id: shot.name, description: "#{@cut.project.name}, in #{@cut.project.space.label}#{", #{taken}" if taken}")
         listing << "#{shot.name}: CDL #{found.exact? ? "exact" : "fitted, at worst #{format("%.1f", found.error.worst * 1023)} codes of 10 bits off"}"
         found.cdl
       end

@@ -6,7 +6,7 @@ module Server
     # A change that turns every graded picture into another, and was not confirmed.
     class Unconfirmed < Mordant::Error; end
 
-    KEYS = %w[working_space targets canvas output_range compress_gamut input_rules].freeze
+    KEYS = %w[working_space targets canvas output_range compress_gamut mixing input_rules].freeze
     MOST_TARGETS = 24
 
     def initialize(project)
@@ -123,6 +123,11 @@ module Server
     end
 
     def check_output_range(value) = Mordant::Colour::SignalRange.check(value, "output_range")
+
+    def check_mixing(value)
+      known = Mordant::Deliver::Mixing::DOMAINS.keys
+      known.include?(value) ? value : raise(Mordant::ParameterError.new(path: "mixing", expected: known.join(", "), found: value))
+    end
 
     def check_compress_gamut(value)
       [true, false].include?(value) ? value : raise(Mordant::ParameterError.new(path: "compress_gamut", expected: "true or false", found: value))

@@ -43,7 +43,7 @@ module Server
       sources = Hash.new { |known, id| known[id] = source(cut.shot(id), variants) }
       project = cut.project
       height = width ? (width * project.height.fdiv(project.width)).round : project.height
-      Mordant::Deliver::Programme.new(timeline:, sources:, width: width || project.width, height:)
+      Mordant::Deliver::Programme.new(timeline:, sources:, width: width || project.width, height:, mixing: project.transitions)
     end
 
     # @param member [Shot]

@@ -2,9 +2,13 @@
 
 module Mordant
   module Cut
-    # The shots that a list asks for, in their places: black where it leaves holes, transitions as far as there are
-    # handles. What it cannot hold to is told.
+    # The shots that a list asks for, in their places: black where it leaves holes. What it cannot hold to is told.
+    #
+    # A transition for which the shot before has too few frames beyond its end is made shorter, holds its last frame, or
+    # is left out, for a cut.
     class Conform
+      HANDLES = %w[shorten hold leave].freeze
+
       # What an event shows. clip: whatever tells clips apart; frames: of it; first: its frame at the event's source in;
       # rule: by which it was found, nil of what is missing.
       Source = Struct.new(:clip, :frames, :first, :rule, keyword_init: true)
@@ -16,14 +20,19 @@ module Mordant
       attr_reader :placed
       # @return [Array<String>]
       attr_reader :notes
+      # @return [Integer] transitions that want more handle than there is
+      attr_reader :short
 
       # @param list [List]
       # @param black [Source] what stands in holes
+      # @param handles [String] one of HANDLES, for transitions that want more of it than there is
       # @yieldparam event [List::Event] with a picture
       # @yieldreturn [Source]
       # @raise [ParameterError] of a list without a shot
-      def initialize(list, black:, &source)
-        @black, @source, @notes, @placed = black, source, [], []
+      def initialize(list, black:, handles: "shorten", &source)
+        raise ParameterError.new(path: "handles", expected: HANDLES.join(", "), found: handles) unless HANDLES.include?(handles)
+
+        @black, @source, @handles, @notes, @placed, @short = black, source, handles, [], [], 0
         record = list.events.first&.record_in&.frames
         @first = record
         list.events.each { |event| place(event) }
@@ -101,11 +110,23 @@ module Mordant
       end
 
       def healed
-        shots = Edit.healed(@placed.map(&:shot)).shots
-        @placed.zip(shots).map do |one, shot|
-          notes << "event #{one.event.number}: its transition of #{one.shot.dissolve} frames has #{shot.dissolve} frames of handle before it, and is #{shot.dissolve} long" if one.event && shot.dissolve < one.shot.dissolve
-          Placed.new(shot, one.event, one.rule)
-        end
+        wanted = @placed.map(&:shot)
+        shortened = Edit.healed(wanted).shots
+        wanted.zip(shortened).each_with_index.map do |(shot, other), index|
+          next other if other.dissolve == shot.dissolve
+
+          @short += 1
+          made = shot.with(**{"shorten" => other.to_h.slice(:dissolve, :wipe, :manner), "hold" => {manner: shot.manner.with("hold" => true)}, "leave" => {dissolve: 0, wipe: nil}}.fetch(@handles))
+          tell(@placed[index].event, shot, wanted[index - 1], other.dissolve)
+          made
+        end.then { |shots| Edit.new(shots).shots.zip(@placed).map { |shot, one| Placed.new(shot, one.event, one.rule) } }
+      end
+
+      DONE = {"shorten" => "it is as long as that", "hold" => "its last frame is held", "leave" => "it is left a cut"}.freeze
+      private_constant :DONE
+
+      def tell(event, shot, before, handle)
+        notes << "event #{event.number}: its #{shot.wipe ? "wipe" : "dissolve"} wants #{shot.dissolve} frames of handle after #{before.name}, which has #{handle}; #{DONE.fetch(@handles)}"
       end
     end
   end

@@ -109,11 +109,45 @@ module Mordant
       #
       # @param length [Integer] frames, 0 for a cut
       # @param wipe [Integer, nil] number of a pattern; nil: a dissolve
+      # @param manner [Manner] how it goes
       # @raise [ParameterError]
-      def transition(key, length, wipe: nil)
+      def transition(key, length, wipe: nil, manner: Manner::PLAIN)
         index = index(key)
-        replaced(index, shots[index].with(dissolve: length, wipe: length.zero? ? nil : wipe))
+        replaced(index, shots[index].with(dissolve: length, wipe: length.zero? ? nil : wipe, manner: length.zero? ? Manner::PLAIN : manner))
       end
+
+      # Lets the grades of two shots cross over a stretch that both show, such as a dissolve that is baked in: the
+      # second begins with it, and the first goes on under it. An edit that lies in the stretch moves to where it
+      # begins; a shot that holds the stretch is split there, and its second part has :new and its key; a stretch that
+      # is a shot of its own becomes the beginning of the next one.
+      #
+      # @param first [Integer] record frame
+      # @param count [Integer] frames
+      # @return [Edit]
+      # @raise [ParameterError] of a stretch of other frames than one clip's in order
+      def cross(first, count)
+        index = shots.index { |shot| (shot.record_in...shot.record_out).cover?(first) }
+        raise ParameterError.new(path: "first", expected: "a frame of the cut", found: first) unless index
+
+        shot, other = shots[index, 2]
+        refuse(shot, "a stretch of at least one frame", count) unless count.positive?
+        return alone(index) if first == shot.record_in && count == shot.length && on?(index) && on?(index + 1)
+        return transition(shot.key, count) if first == shot.record_in && on?(index) && count <= shot.length
+        return roll(other.key, first - other.record_in).transition(other.key, count) if first > shot.record_in && first + count >= shot.record_out && on?(index + 1)
+
+        inside = first > shot.record_in && first + count < shot.record_out
+        refuse(shot, "a stretch within it, or over an edit at which its clip goes on", "frames #{first - shot.record_in + 1} to #{first - shot.record_in + count} of #{shot.length}") unless inside
+        split = split(first)
+        split.transition(split.shots[index + 1].key, count)
+      end
+
+      # @param record [Integer] frame
+      # @return [Object] key of the shot that begins there with a transition
+      def crossing(record) = shots.find { |shot| shot.record_in == record && shot.dissolve.positive? }&.key || raise(ParameterError.new(path: "first", expected: "a frame at which a transition begins", found: record))
+
+      # @param manners [Hash{Object => Manner}] how transitions go, by the keys of the shots that they begin
+      # @return [Edit]
+      def mixed(manners) = Edit.new(shots.map { |shot| manners.key?(shot.key) ? shot.with(manner: manners[shot.key]) : shot })
 
       # @param keys [Array<Object>]
       # @param before [Object, nil] key of the shot that is to follow; nil: none
@@ -169,11 +203,14 @@ module Mordant
         new(shots.each_with_index.map do |shot, index|
           next shot if shot.dissolve.zero?
 
-          most = index.zero? ? 0 : [shot.dissolve, shots[index - 1].tail, shot.length].min
+          handle = shot.manner.hold? ? shot.dissolve : shots[index - 1].tail
+          most = index.zero? ? 0 : [shot.dissolve, handle, shot.length].min
           if most == shot.dissolve
             shot
+          elsif most.zero?
+            shot.with(dissolve: 0, wipe: nil, manner: Manner::PLAIN)
           else
-            shot.with(dissolve: most, wipe: most.zero? ? nil : shot.wipe)
+            shot.with(dissolve: most)
           end
         end)
       end
@@ -184,10 +221,24 @@ module Mordant
 
       def replaced(index, *with) = Edit.new(shots[0...index] + with + shots[(index + 1)..])
 
+      # @param index [Integer]
+      # @return [Boolean] that shot goes on with the next frame of the one before it
+      def on?(index)
+        before, shot = shots[index - 1], shots[index]
+        index.positive? && !shot.nil? && before.clip == shot.clip && before.speed == shot.speed && before.source_at(shot.record_in) == shot.source_in
+      end
+
+      # A shot becomes the beginning of the next one, under which the one before it goes on.
+      def alone(index)
+        shot, after = shots[index, 2]
+        made = after.with(source_in: shot.source_in, phase: shot.phase, length: shot.length + after.length, clock: after.clock - shot.length, dissolve: shot.length, wipe: nil, manner: Manner::PLAIN)
+        Edit.new(shots[0...index] + [made] + shots[(index + 2)..])
+      end
+
       # What is left of a shot from a frame of it on.
       def rest(shot, offset)
         source_in, phase = shot.place_after(offset)
-        shot.with(key: [:new, shot.key], source_in:, phase:, length: shot.length - offset, dissolve: 0, wipe: nil, clock: shot.clock + offset)
+        shot.with(key: [:new, shot.key], source_in:, phase:, length: shot.length - offset, dissolve: 0, wipe: nil, manner: Manner::PLAIN, clock: shot.clock + offset)
       end
 
       def trimmed(shot, head, tail)

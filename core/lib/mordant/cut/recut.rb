@@ -69,12 +69,13 @@ module Mordant
 
       def overlap(a, b) = [[a.end, b.end].min - [a.begin, b.begin].max + 1, 0].max
 
-      # The wanted shot as it goes on from the one that it is, or whose grade it takes.
+      # The wanted shot as it goes on from the one that it is, or whose grade it takes; a transition that stays goes as it went.
       def taken(shot)
         other = @pairs[shot.key] || @grades[shot.key]
         return shot unless other
 
-        shot.with(key: @pairs[shot.key]&.key || shot.key, clock: other.clock + away(other, shot.source_in))
+        same = shot.dissolve.positive? && [other.dissolve, other.wipe] == [shot.dissolve, shot.wipe]
+        shot.with(key: @pairs[shot.key]&.key || shot.key, clock: other.clock + away(other, shot.source_in), manner: same ? other.manner : shot.manner)
       end
 
       # @return [Integer] record frames from a shot's first one to where it shows a source frame

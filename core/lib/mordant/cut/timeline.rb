@@ -5,22 +5,25 @@ module Mordant
     # Shots one after another, and what each record frame is made of.
     #
     # A shot may begin with a transition: over its first frames the shot before goes on beyond its end.
-    # A dissolve mixes it out, in log codes of the working space, by equal shares: of n frames,
-    # frame k (from 0) has (k + 1) / (n + 1) of the new shot. A wipe uncovers the new shot by the
-    # same shares; see Wipe. Immutable.
+    # A dissolve mixes it out, a wipe uncovers the new shot by the same shares; see Manner, Wipe and
+    # Deliver::Mixing. Where the shot goes on with the next frame of the same clip, both grade the same frames: a
+    # crossover of two grades over a transition that is in the picture already. Immutable.
     class Timeline
       # A shot in its place. Frames; source_in: frame of the clip that its first one shows; clip: whatever
       # tells clips apart; clip_frames: how many the clip has; speed: frames of the clip for one of record, below
       # 0 backwards, 0 stands still; phase: 0...1, how far the first one is beyond source_in; dissolve: length of the
-      # transition at its begin; wipe: number of its pattern, nil of a dissolve; clock: what its first frame is for all
+      # transition at its begin; wipe: number of its pattern, nil of a dissolve; manner: how it goes, a Manner or its document; clock: what its first frame is for all
       # that is bound to frames, such as keys; name: for messages.
-      Shot = Struct.new(:key, :name, :clip, :source_in, :record_in, :length, :dissolve, :clip_frames, :speed, :phase, :wipe, :clock, keyword_init: true) do
-        def initialize(clip: nil, record_in: 0, dissolve: 0, speed: 1.0, phase: 0.0, clock: 0, **rest) = super
+      Shot = Struct.new(:key, :name, :clip, :source_in, :record_in, :length, :dissolve, :clip_frames, :speed, :phase, :wipe, :manner, :clock, keyword_init: true) do
+        def initialize(clip: nil, record_in: 0, dissolve: 0, speed: 1.0, phase: 0.0, manner: nil, clock: 0, **rest) = super(clip:, record_in:, dissolve:, speed:, phase:, clock:, manner: Manner.of(manner), **rest)
 
         def record_out = record_in + length
 
         # @return [Integer] source frame shown at a record frame
         def source_at(record) = source_in + gone(record - record_in)
+
+        # @return [Integer] the same, and of the last one where the clip has no more; see Manner#hold?
+        def shown_at(record) = source_at(record).clamp(0, clip_frames - 1)
 
         # @return [Boolean] each frame of the clip once, in order
         def plain? = speed == 1.0
@@ -62,7 +65,7 @@ module Mordant
       NEARLY = 1e-6 # frames, so that a speed like 1/3 arrives where it should
       ENDLESS = 1_000_000 # frames
 
-      # What a record frame takes from a shot. wipe: number of a pattern by which the share is laid out, or nil.
+      # What a record frame takes from a shot. wipe: the Wipe by which the share is laid out, or nil.
       Layer = Struct.new(:shot, :source_frame, :share, :wipe)
 
       # A stretch of record frames made from the same shots.
@@ -94,10 +97,10 @@ module Mordant
         step = record - shot.record_in
         return [own] unless step < shot.dissolve
 
-        own.share = (step + 1.0) / (shot.dissolve + 1)
-        own.wipe = shot.wipe
+        own.share = shot.manner.share(step, shot.dissolve)
+        own.wipe = shot.wipe && Wipe.new(shot.wipe, softness: shot.manner.softness, backward: shot.manner.backward?)
         before = shots[index - 1]
-        [Layer.new(before, before.source_at(record), 1.0 - own.share, shot.wipe), own]
+        [Layer.new(before, before.shown_at(record), 1.0 - own.share, own.wipe), own]
       end
 
       # @param first [Integer] record frame
@@ -112,6 +115,14 @@ module Mordant
             .select { |from, to, _| to > from }
             .map { |from, to, outgoing| Segment.new(from, to - from, outgoing, shot) }
         end
+      end
+
+      # @param key [Object] of a shot
+      # @return [Boolean] its transition is between two grades of the same frames
+      def crossover?(key)
+        index = shots.index { |shot| shot.key == key } or return false
+        shot, before = shots[index], shots[index - 1]
+        index.positive? && shot.dissolve.positive? && before.clip == shot.clip && before.speed == shot.speed && before.source_at(shot.record_in) == shot.source_in
       end
 
       private
@@ -133,7 +144,7 @@ module Mordant
         refuse(shot, "a transition no longer than the shot, #{shot.length} frames", shot.dissolve) unless shot.dissolve.between?(1, shot.length)
         refuse(shot, "a pattern of a wipe, #{Wipe::PATTERNS.keys.join(", ")}", shot.wipe) unless shot.wipe.nil? || Wipe::PATTERNS.key?(shot.wipe)
         handle = before.tail
-        return if handle >= shot.dissolve
+        return if handle >= shot.dissolve || shot.manner.hold?
 
         refuse(shot, "#{shot.dissolve} frames of handle after shot #{before.name || before.key}", handle)
       end

@@ -26,8 +26,9 @@ module Mordant
       # @param sources [Hash{Object => Source}] by the key of a Timeline::Shot
       # @param width [Integer] of every frame
       # @param height [Integer]
-      def initialize(timeline:, sources:, width:, height:)
-        @timeline, @sources, @width, @height = timeline, sources, width, height
+      # @param mixing [Mixing] of its transitions
+      def initialize(timeline:, sources:, width:, height:, mixing: Mixing.new)
+        @timeline, @sources, @width, @height, @mixing = timeline, sources, width, height, mixing
       end
 
       # @param first [Integer] record frame
@@ -52,24 +53,12 @@ module Mordant
           each_picture(segment.incoming, segment, variants) do |frames|
             if outgoing
               layer = @timeline.layers(record).last
-              frames = outgoing.next.zip(frames).map { |before, after| Programme.mix(before, after, layer.share, wipe: layer.wipe) }
+              frames = outgoing.next.zip(frames).map { |before, after| @mixing.call(before, after, layer) }
             end
             yield frames, record
             record += 1
           end
         end
-      end
-
-      # @param outgoing [Frame]
-      # @param incoming [Frame]
-      # @param share [Float] of the incoming one, 0.0..1.0
-      # @param wipe [Integer, nil] number of a pattern by which it is laid out; see Cut::Wipe
-      # @param window [Grade::Window, nil] that both are of a whole picture
-      # @param raster [Array<Integer>] width and height of that
-      # @return [Frame]
-      def self.mix(outgoing, incoming, share, wipe: nil, window: nil, raster: [incoming.width, incoming.height])
-        share = Cut::Wipe.weights(wipe, share, raster, window || Grade::Window.whole(*raster)).reshape(1, incoming.size) if wipe
-        incoming.with(outgoing.rgb * (1.0 - share) + incoming.rgb * share)
       end
 
       private
@@ -82,7 +71,7 @@ module Mordant
         source = @sources[shot.key]
         frame = segment.first - shot.record_in
         window = variants.map { |variant| source.window(variant) }.max
-        wanted = (segment.first...(segment.first + segment.length)).map { |record| shot.source_at(record) }
+        wanted = (segment.first...(segment.first + segment.length)).map { |record| shot.shown_at(record) }
         Media::Surrounded.each(source.reader, wanted:, frames: shot.clip_frames, window:, width: @width, height: @height) do |codes, around|
           yield(variants.map { |variant| source.plan_at(frame, variant).run(codes, around:) })
           frame += 1

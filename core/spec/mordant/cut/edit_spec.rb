@@ -107,8 +107,8 @@ RSpec.describe Mordant::Cut::Edit do
 end
 
 RSpec.describe Mordant::Cut::Wipe do
-  def picture(number, share, width: 40, height: 20)
-    described_class.weights(number, share, [width, height], Mordant::Grade::Window.whole(width, height)).reshape(height, width)
+  def picture(number, share, width: 40, height: 20, **manner)
+    described_class.new(number, **manner).weights(share, [width, height], Mordant::Grade::Window.whole(width, height)).reshape(height, width)
   end
 
   it "uncovers the side its pattern says, and half of the picture half way" do
@@ -118,11 +118,26 @@ RSpec.describe Mordant::Cut::Wipe do
     expect([picture(201, 0.25)[2, 30], picture(201, 0.25)[18, 30], picture(202, 0.25)[18, 30], picture(202, 0.25)[2, 30]]).to eq([1, 0, 1, 0])
   end
 
+  it "opens a circle that is round, whatever the picture's shape" do
+    open = picture(119, 0.5, width: 160, height: 90)
+    expect([open[45, true], open[true, 80]].map { |line| (line > 0.5).count_true }).to all(be_within(2).of(0.5 * Math.hypot(160, 90)))
+  end
+
+  it "has an edge as soft as wanted, and runs the other way" do
+    soft = picture(1, 0.5, width: 100, softness: 0.4)[0, true]
+    # half of the way lies in the middle of an edge of 0.4 that goes from 0.7 back to 0.3
+    expect([10, 29, 50, 71, 90].map { |x| soft[x].round(2) }).to eq([1.0, 1.0, 0.49, 0.0, 0.0])
+    expect(picture(1, 0.25, backward: true)[5, true].to_a.each_slice(10).map(&:sum)).to eq([0, 0, 0, 10])
+    expect(picture(201, 0.25, backward: true)[2, 10]).to eq(1.0)
+    expect([picture(22, 0.3, backward: true)[0, 5], picture(22, 0.3, backward: true)[10, 5]]).to eq([1.0, 0.0])
+    expect([0.0, 1.0].map { |share| picture(45, share, softness: 1.0, backward: true).minmax }).to eq([[0.0, 0.0], [1.0, 1.0]])
+  end
+
   it "begins with nothing and ends with all, and a part of a picture is as the whole" do
     described_class::PATTERNS.each_key do |number|
       expect([picture(number, 0.0).max, picture(number, 1.0).min]).to eq([0.0, 1.0]), number.to_s
       window = Mordant::Grade::Window.new(left: 7, top: 3, width: 11, height: 9)
-      expect(described_class.weights(number, 0.4, [40, 20], window)).to eq(picture(number, 0.4)[3...12, 7...18].dup.flatten)
+      expect(described_class.new(number).weights(0.4, [40, 20], window)).to eq(picture(number, 0.4)[3...12, 7...18].dup.flatten)
     end
   end
 end

@@ -5,9 +5,9 @@ require "spec_helper"
 RSpec.describe Mordant::Cut::Conform do
   let(:black) { described_class::Source.new(clip: :black, frames: 1_000_000, first: 0) }
 
-  def conformed(edl, frames: 500)
+  def conformed(edl, frames: 500, **more)
     list = Mordant::Cut::List.parse("list.edl", edl, rate: 24r)
-    described_class.new(list, black:) { |event| described_class::Source.new(clip: event.reel, frames:, first: event.source_in.frames, rule: "reel and timecode") }
+    described_class.new(list, black:, **more) { |event| described_class::Source.new(clip: event.reel, frames:, first: event.source_in.frames, rule: "reel and timecode") }
   end
 
   def shots(found) = found.shots.map { |one| [one.clip, one.source_in, one.length, one.dissolve, one.speed] }
@@ -40,14 +40,16 @@ RSpec.describe Mordant::Cut::Conform do
     expect(found.notes.join).to match(/event 4: wipe 777/)
   end
 
-  it "shortens transitions without handles, and says so" do
-    found = conformed(<<~EDL, frames: 50)
+  it "shortens transitions without handles, holds the last frame for them or leaves them out, and says so" do
+    list = <<~EDL
       001  R1       V     C        00:00:01:00 00:00:02:00 01:00:00:00 01:00:01:00
       002  R1       V     C        00:00:02:00 00:00:02:00 01:00:01:00 01:00:01:00
       002  R2       V     D    012 00:00:01:00 00:00:02:00 01:00:01:00 01:00:02:00
     EDL
-    expect(found.shots.last.dissolve).to eq(2)
-    expect(found.notes).to eq(["event 2: its transition of 12 frames has 2 frames of handle before it, and is 2 long"])
+    found = %w[shorten hold leave].map { |handles| conformed(list, frames: 50, handles:) }
+    expect(found.map { |one| [one.shots.last.dissolve, one.shots.last.manner.hold?, one.short] }).to eq([[2, false, 1], [12, true, 1], [0, false, 1]])
+    expect(found.map(&:notes).flatten).to eq(["it is as long as that", "its last frame is held", "it is left a cut"].map { |done| "event 2: its dissolve wants 12 frames of handle after R1, which has 2; #{done}" })
+    expect { conformed(list, handles: "stretch") }.to raise_error(Mordant::ParameterError, /shorten, hold, leave/)
   end
 end
 

@@ -4,7 +4,7 @@ module Server
   class Assembly
     # Hands of the Assembly room as a request names them: what each does to the edit, and how the history calls it.
     class Hands
-      ALL = %w[split join trim roll slip length move delete insert transition speed link].freeze
+      ALL = %w[split join trim roll slip length move delete insert transition cross speed link].freeze
 
       # @param cut [Cut]
       # @param body [Hash] operation, one of ALL, shot or shots, and what else it takes
@@ -16,7 +16,10 @@ module Server
 
       # @return [Array<Shot>] that are new in the cut
       # @raise [Mordant::ParameterError, Undoable::Stale]
-      def call = Assembly.change(@cut, words:, seen: @body["edition"], names:) { |edit| send(@operation, edit) }
+      def call
+        measured = measured_shares # before anything is locked
+        Assembly.change(@cut, words:, seen: @body["edition"], names:) { |edit| send(@operation, edit).then { |made| measured ? made.mixed(measured) : made } }
+      end
 
       private
 
@@ -34,6 +37,7 @@ module Server
                                else
                                  "#{@body["wipe"] ? "wipe" : "dissolve"} of #{number("length")} frames before #{about}"
                                end
+        when "cross" then "grades cross over #{number("count")} frames at #{@cut.timecode(number("first"))}"
         when "speed" then "#{about} at #{(real("speed") * 100).round(1)} %"
         when "insert" then "#{@body["attic"] ? about : clip.stem} put in"
         else "#{about} #{{"join" => "joined with the next", "move" => "moved", "delete" => @body["black"] ? "made black" : "taken out", "link" => "linked to #{clip.stem if @operation == "link"}"}.fetch(@operation)}"
@@ -58,7 +62,34 @@ module Server
 
       def delete(edit) = edit.delete(shots.map(&:id), black: (black_place if @body["black"]))
 
-      def transition(edit) = edit.transition(shot.id, number("length"), wipe: @body["wipe"] && number("wipe"))
+      def transition(edit) = edit.transition(shot.id, number("length"), wipe: @body["wipe"] && number("wipe"), manner: manner || Mordant::Cut::Manner::PLAIN)
+
+      def cross(edit) = edit.cross(number("first"), number("count")).then { |made| manner ? made.mixed(made.crossing(number("first")) => manner) : made }
+
+      # How the transition goes, unless it is still to be measured.
+      #
+      # @return [Mordant::Cut::Manner, nil]
+      def manner = (Mordant::Cut::Manner.new(@body["manner"]) if @body["manner"] && !measuring?)
+
+      def measuring? = @body["manner"].is_a?(Hash) && @body["manner"]["curve"] == "measured" && !@body["manner"].key?("shares")
+
+      # Of the transition that comes of it, where its mix is to be told from the picture.
+      #
+      # @return [Hash{Object => Mordant::Cut::Manner}, nil] by the key of the shot that it begins
+      # @raise [Mordant::ParameterError, Mordant::MediaError]
+      def measured_shares
+        return unless measuring?
+
+        made = send(@operation, Mordant::Cut::Edit.new(@cut.timeline.shots))
+        key = (@operation == "cross") ? made.crossing(number("first")) : shot.id
+        place = made.shots.find { |one| one.key == key }
+        footage = Clip.includes(:media_root, :project).find(place.clip)
+        crosses = Mordant::Cut::Timeline.new(made.shots).crossover?(key) && place.plain? && footage.ready?
+        raise Mordant::ParameterError.new(path: "manner.curve", expected: "a dissolve that is in the picture of one clip, to measure its mix; choose straight or eased", found: place.name) unless crosses
+
+        shares = Mordant::Cut::MixMeasure.shares(footage.reader, frames: footage.frames, first: place.source_in, count: place.dissolve)
+        {key => Mordant::Cut::Manner.new(@body["manner"].merge("shares" => shares.map { |share| share.round(4) }))}
+      end
 
       def speed(edit) = edit.retime(shot.id, real("speed"))
 

@@ -125,8 +125,8 @@ module Server
     end
     private :typed, :by_timecode
 
-    PLACING = %i[key name clip source_in record_in length dissolve clip_frames speed phase wipe clock].freeze
-    PLACES = %w[shots.id shots.name shots.clip_id shots.source_in shots.record_in shots.length shots.dissolve clips.frames shots.speed shots.phase shots.wipe shots.clock].freeze
+    PLACING = %i[key name clip source_in record_in length dissolve clip_frames speed phase wipe clock manner].freeze
+    PLACES = %w[shots.id shots.name shots.clip_id shots.source_in shots.record_in shots.length shots.dissolve clips.frames shots.speed shots.phase shots.wipe shots.clock shots.manner].freeze
     private_constant :PLACING, :PLACES
 
     # @return [Hash] see Undoable; the places of its shots are kept as one
@@ -142,7 +142,7 @@ module Server
     # @return [Mordant::Deliver::Programme] at the project's raster
     def programme(&grade)
       sources = Hash.new { |known, id| known[id] = source_of(shot(id), &grade) }
-      Mordant::Deliver::Programme.new(timeline:, sources:, width: project.width, height: project.height)
+      Mordant::Deliver::Programme.new(timeline:, sources:, width: project.width, height: project.height, mixing: project.transitions)
     end
 
     # @param shot [Shot]

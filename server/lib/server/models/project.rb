@@ -6,7 +6,7 @@ module Server
   class Project < Record
     include Undoable
 
-    KEPT = %w[working_space targets input_rules canvas output_range compress_gamut].freeze
+    KEPT = %w[working_space targets input_rules canvas output_range compress_gamut mixing].freeze
 
     has_many :clips
     has_many :cuts
@@ -63,6 +63,9 @@ module Server
     def plan(recipe, source)
       Mordant::Grade::Plan.new(recipe:, source:, space:, compress: compress_gamut)
     end
+
+    # @return [Mordant::Deliver::Mixing] where its transitions are mixed
+    def transitions = Mordant::Deliver::Mixing.new(mixing, space)
 
     # @return [Mordant::Grade::Output]
     def output(view = self.view) = Mordant::Grade::Output.for(view, space)

@@ -95,9 +95,24 @@ module Server
     end
     COPIED = %w[clip_id name scene source_in record_in length speed phase clock link family_id flag note poster worked].freeze
 
+    # A grade as it is at one frame, for what cannot move: a table, a CDL.
+    #
+    # @param grade [Mordant::Grade::Recipe] of it
+    # @param frame [Integer, nil] record frame; nil: the one it was worked at last, or its middle
+    # @return [Array(Mordant::Grade::Recipe, String)] and which frame that is, in words; nil of one that stands still
+    # @raise [Mordant::ParameterError] of a frame that is not its own
+    def standing(grade, frame = nil)
+      return [grade, nil] unless grade.moving?
+
+      at = frame ? frame - record_in : own(worked) || [dissolve, length / 2].max.clamp(0, length - 1)
+      raise Mordant::ParameterError.new(path: "frame", expected: "a frame of shot #{name}", found: frame) unless (0...length).cover?(at)
+
+      [grade.at(at), "as at frame #{at + 1}, #{cut.timecode(record_in + at)}"]
+    end
+
     # @return [Mordant::Cut::Timeline::Shot]
     def place
-      Mordant::Cut::Timeline::Shot.new(key: id, name:, clip: clip_id, source_in:, record_in:, length:, dissolve:, clip_frames: clip.frames, speed:, phase:, wipe:, clock:)
+      Mordant::Cut::Timeline::Shot.new(key: id, name:, clip: clip_id, source_in:, record_in:, length:, dissolve:, clip_frames: clip.frames, speed:, phase:, wipe:, clock:, manner:)
     end
 
     # The washes that lie over it, in their order.
@@ -180,7 +195,7 @@ module Server
 
     # @param clip [Hash] what is told of its clip
     def to_h(clip: self.clip.to_h)
-      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, wipe:, speed:, phase:, clock:, link:, head: handle(:head), tail: handle(:tail), family: family_id, flag:, note:,
+      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, wipe:, manner:, crossover: dissolve.positive? && cut.timeline.crossover?(id), speed:, phase:, clock:, link:, head: handle(:head), tail: handle(:tail), family: family_id, flag:, note:,
        poster: own(poster), worked: own(worked), clip:, recipe: recipe.to_h,
        versions: recipes.map { |one| {id: one.id, name: one.name, revision: one.revision} }}
     end

@@ -28,7 +28,7 @@ module Server
 
       # @param project [Project]
       # @return [String] short, of all its pictures besides clips and recipes by their revisions
-      def project(project) = digest(Mordant::ENGINE, project.working_space, project.compress_gamut, project.targets.first, project.view.stamps, files([project]).fetch(project.id))[0, 12]
+      def project(project) = digest(Mordant::ENGINE, project.working_space, project.compress_gamut, project.targets.first, project.view.stamps, files([project]).fetch(project.id), *(project.mixing unless project.mixing == "log"))[0, 12]
 
       # Looks once for several projects what files their pictures are made with.
       #

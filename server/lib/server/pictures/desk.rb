@@ -216,7 +216,7 @@ module Server
         working, (incoming, layer) = frames.first.first, frames[1]
         return working unless incoming
 
-        Mordant::Deliver::Programme.mix(working, incoming, layer.share, wipe: layer.wipe, **(window ? {window:, raster: wish.raster} : {}))
+        wish.project.transitions.call(working, incoming, layer, **(window ? {window:, raster: wish.raster} : {}))
       end
 
       # @return [Array<Array(Feed, Mordant::Cut::Timeline::Layer)>] layers of a frame; a test picture

@@ -35,8 +35,8 @@ module Server
       private
 
       def name(wish, frame = wish.frame, shots = Hash.new { |_, shot| shot_digest(wish, shot) }, around = project_digest(wish))
-        layers = wish.cut.timeline.layers(frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share, *layer.wipe, frame - layer.shot.record_in] }
-        digest = Depends.digest(layers, around)
+        layers = wish.cut.timeline.layers(frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share, *layer.wipe&.stamp, frame - layer.shot.record_in] }
+        digest = Depends.digest(layers, around, *(wish.project.mixing if layers.size > 1))
         "#{digest[0, 2]}/#{digest}"
       end
 

@@ -11,10 +11,10 @@ module Server
       # shot, and on all there are; and what it cannot hold.
       app.get "/api/shots/:id/bake" do
         shot = shot_to_bake
-        recipe = chosen(shot)
+        recipe, taken = chosen(shot)
         bake = bake(shot, recipe)
         seen, all = Pictures::Desk.current.gate.pass(nil, 0) { [bake.error(colours(shot)), bake.error] }
-        answer(size: bake.size, seen: seen.to_h, all: all.to_h, left_out: recipe.beyond_luts.map(&:name), from: shot.clip.encoding, to: returned(shot).to_s)
+        answer(size: bake.size, seen: seen.to_h, all: all.to_h, left_out: recipe.beyond_luts.map(&:name), from: shot.clip.encoding, to: returned(shot).to_s, taken:)
       end
 
       app.get "/api/shots/:id/look.:format" do
@@ -22,8 +22,9 @@ module Server
         format = params["format"]
         raise Mordant::ParameterError.new(path: "format", expected: FORMATS.join(" or "), found: format) unless FORMATS.include?(format)
 
-        bake = bake(shot, chosen(shot))
-        text = Pictures::Desk.current.gate.pass(nil, 0) { table_text(shot, bake, format) }
+        recipe, taken = chosen(shot)
+        bake = bake(shot, recipe)
+        text = Pictures::Desk.current.gate.pass(nil, 0) { table_text(shot, bake, format, taken) }
         content_type "text/plain"
         attachment "#{[shot.cut.project.name, shot.name, shot.clip.encoding, bake.size].join("_").gsub(/[^\w.-]+/, "_")}.#{format}"
         text
@@ -38,10 +39,11 @@ module Server
           raise Mordant::ParameterError.new(path: "encoding", expected: "a clip whose encoding is assigned", found: shot.clip.path)
         end
 
-        # @return [Mordant::Grade::Recipe] of the steps asked for, all without asking
+        # @return [Array(Mordant::Grade::Recipe, String)] of the steps asked for, all without asking; see Shot#standing
         def chosen(shot)
           recipe = shot.grade
-          params["steps"] ? recipe.only(params["steps"].split(",")) : recipe
+          recipe = recipe.only(params["steps"].split(",")) if params["steps"]
+          shot.standing(recipe, params["frame"] && number("frame"))
         end
 
         # @return [Mordant::Grade::View] what the table returns: the target asked for, or log
@@ -51,8 +53,8 @@ module Server
           (params["view"] == "off") ? Mordant::Grade::View.new(encoding: project.space.log) : project.view_of(params["target"])
         end
 
-        def table_text(shot, bake, format)
-          title = "#{shot.cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{returned(shot)}"
+        def table_text(shot, bake, format, taken)
+          title = "#{shot.cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{returned(shot)}#{", #{taken}" if taken}"
           return Mordant::Lut::Cube.write(bake.table(title:)) if format == "cube"
 
           Mordant::Lut::Clf.write(bake.process_list(id: "#{shot.cut.project.id}-#{shot.id}-#{shot.revision}", title:,

@@ -9,8 +9,8 @@ module Server
       # How well a CDL says what a shot's grade does, in log codes of the working space.
       app.get "/api/shots/:id/correction" do
         shot = Shot.includes(:recipes, :clip, cut: :project).fetch(params["id"])
-        recipe, export = exported(shot)
-        answer(exact: export.exact?, error: export.error.to_h, left_out: recipe.beyond_luts.map(&:name), **export.cdl.to_h)
+        recipe, taken, export = exported(shot)
+        answer(exact: export.exact?, error: export.error.to_h, left_out: recipe.beyond_luts.map(&:name), taken:, **export.cdl.to_h)
       end
 
       app.get "/api/shots/:id/correction.:format" do
@@ -21,7 +21,7 @@ module Server
       # The corrections of a whole cut, as a collection or as comments of its cut list.
       app.get "/api/cuts/:id/corrections.:format" do
         cut = Cut.includes(:project).fetch(params["id"])
-        cdls = cut.loaded_shots.to_h { |shot| [shot, export_of(cut.project, shot, shot.recipe.grade).cdl] }
+        cdls = cut.loaded_shots.to_h { |shot| [shot, export_of(cut.project, shot, *shot.standing(shot.recipe.grade)).cdl] }
         next corrections_file(cdls.values, cut.name, params["format"]) unless params["format"] == "edl"
 
         content_type "text/plain"
@@ -39,15 +39,16 @@ module Server
       end
 
       app.helpers do
-        # @return [Array(Mordant::Grade::Recipe, Mordant::Grade::CDLExport)]
+        # @return [Array(Mordant::Grade::Recipe, String, Mordant::Grade::CDLExport)] see Shot#standing
         def exported(shot)
           recipe = shot.recipe.grade
           recipe = recipe.only(params["steps"].split(",")) if params["steps"]
-          [recipe, export_of(shot.cut.project, shot, recipe)]
+          recipe, taken = shot.standing(recipe, params["frame"] && number("frame"))
+          [recipe, taken, export_of(shot.cut.project, shot, recipe, taken)]
         end
 
-        def export_of(project, shot, recipe)
-          Mordant::Grade::CDLExport.new(recipe:, space: project.space, id: shot.name, description: "#{project.name}, in #{project.space.label}")
+        def export_of(project, shot, recipe, taken = nil)
+          Mordant::Grade::CDLExport.new(recipe:, space: project.space, id: shot.name, description: "#{project.name}, in #{project.space.label}#{", #{taken}" if taken}")
         end
 
         def corrections_file(cdls, name, format)
