@@ -32,6 +32,10 @@ export interface AnswerHeader {
   frames?: { frame: number; shot: number; width: number; height: number }[]
   /** Parameters at the frame, by the id of a step or a contributor that moves. */
   moved?: Record<string, Record<string, ParameterValue>>
+  /** How much of a step its spans leave at the frame, by its id. */
+  spanned?: Record<string, number>
+  /** How a parameter goes over the shot: values at frames, counted from the owner's first one. */
+  course?: CourseReading
   /** Share of the picture that the open step's matte takes, and share in between. */
   acting?: { step: string; share: number; between: number }
   /** The same of what is shown as acted on. */
@@ -43,6 +47,15 @@ export interface AnswerHeader {
   /** By step id and parameter: a curve's values at equal distances of place. */
   shapes?: Record<string, Record<string, number[]>>
   parts: { name: string; length: number }[]
+}
+
+/** A row of numbers for each frame; see Readings#course. */
+export interface CourseReading {
+  step: string
+  contributor: string | null
+  parameter: string
+  frames: number[]
+  values: number[][]
 }
 
 /** How often places occur, as shares of the fullest, and how much of them a key takes. */

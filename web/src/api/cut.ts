@@ -13,6 +13,10 @@ export interface Shot {
   /** Frames of the transition at its begin; of a wipe its pattern's number. */
   dissolve: number
   wipe: number | null
+  /** How its transition goes. */
+  manner: Manner
+  /** Its transition is between two grades of the same frames. */
+  crossover: boolean
   /** Frames of the clip for one of record, below 0 backwards; and how far its first frame is beyond source_in. */
   speed: number
   phase: number
@@ -34,6 +38,19 @@ export interface Shot {
   /** The version in use. */
   recipe: Recipe
   versions: { id: number; name: string; revision: number }[]
+}
+
+/** How a transition goes; what is left out is as usual. */
+export interface Manner {
+  curve?: 'straight' | 'eased' | 'measured'
+  /** Of the new shot in each frame, measured. */
+  shares?: number[]
+  /** Of a wipe's edge, as a share of the way. */
+  softness?: number
+  /** A wipe runs the other way. */
+  backward?: boolean
+  /** The shot before stands still where its clip has no more frames. */
+  hold?: boolean
 }
 
 /** Steps over a stretch of a cut, after the shots' own. */
@@ -90,7 +107,7 @@ export interface Cut {
 export interface Placed {
   edition: number
   length: number
-  places: ({ id: number; clip: number } & Pick<Shot, 'source_in' | 'phase' | 'length' | 'speed' | 'dissolve' | 'wipe' | 'clock' | 'link' | 'head' | 'tail'>)[]
+  places: ({ id: number; clip: number } & Pick<Shot, 'source_in' | 'phase' | 'length' | 'speed' | 'dissolve' | 'wipe' | 'manner' | 'crossover' | 'clock' | 'link' | 'head' | 'tail'>)[]
   /** Shots that are new in the cut. */
   fresh: Shot[]
   washes: Pick<Wash, 'id' | 'from' | 'to'>[]

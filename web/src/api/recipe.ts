@@ -9,8 +9,10 @@ export interface StepDocument {
   /** Neighbours with the same braid take the same input, and their changes are added. */
   braid?: string
   parameters: Record<string, ParameterValue>
-  /** Parameters at some frames, counted from the first one of what owns the step; between them they move. */
-  keys?: StepKey[]
+  /** Of the parameters that move, by name. */
+  keys?: Courses
+  /** Ids of the recipe's spans that it takes part in; without any it acts all through the shot. */
+  spans?: string[]
   /** What of the picture it acts on; all without one. */
   matte?: MatteDocument
 }
@@ -42,18 +44,41 @@ export interface ContributorDocument {
   invert: boolean
   strength: number
   parameters: Record<string, ParameterValue>
-  keys?: StepKey[]
+  keys?: Courses
   /** The path that carries a shape, and the frame it is followed from. */
   path?: { id: number; from: number }
 }
 
-export interface StepKey {
+export type Ease = 'hold' | 'straight' | 'smooth'
+
+/** A value that a parameter has at a frame, counted from the first one of what owns the step, and its way on from there. */
+export interface CourseKey {
   frame: number
-  parameters: Record<string, ParameterValue>
+  value: ParameterValue
+  ease?: Ease
+  /** Slopes of a smooth way before and after it, as multiples of the straight way's; left out: found. */
+  in?: number
+  out?: number
+}
+
+/** Keys by the name of a parameter, in order. */
+export type Courses = Record<string, CourseKey[]>
+
+/** A stretch of the shot, or of a wash, that steps are bound to. Fades: frames before and after either mark. */
+export interface SpanDocument {
+  id: string
+  name: string
+  start: number
+  /** Its last frame. */
+  finish: number
+  fade_in: [number, number]
+  fade_out: [number, number]
+  curve: 'cosine' | 'straight'
 }
 
 export interface RecipeDocument {
   steps: StepDocument[]
+  spans?: SpanDocument[]
 }
 
 export interface Recipe {

@@ -22,7 +22,7 @@ export const step = (exposure: number) => ({ id: 'a', kind: 'balance', name: 'Ba
 const clip = { id: 1, path: 'a.mov', name: 'a.mov', status: 'ready', encoding: 'acescct', rate: '24/1', start_frames: 0, drop: false, pace: 'frames' } as Clip
 
 export const shot = (id: number, record_in: number, length: number, dissolve = 0): Shot => ({
-  id, name: `${id}`, scene: 'one', position: id, source_in: 0, record_in, length, dissolve, wipe: null, speed: 1, phase: 0, clock: 0, link: null, head: 0, tail: 0, clip, recipe: recipe(id), family: null, flag: null, note: '', poster: null, worked: null, versions: [{ id, name: 'First light', revision: 0 }],
+  id, name: `${id}`, scene: 'one', position: id, source_in: 0, record_in, length, dissolve, wipe: null, manner: {}, crossover: false, speed: 1, phase: 0, clock: 0, link: null, head: 0, tail: 0, clip, recipe: recipe(id), family: null, flag: null, note: '', poster: null, worked: null, versions: [{ id, name: 'First light', revision: 0 }],
 })
 
 export const wash = (id: number, change: Partial<Wash> = {}): Wash => ({ id, name: 'Warm', from: null, to: null, enabled: true, recipe: { ...recipe(100 + id), shot: null }, ...change })

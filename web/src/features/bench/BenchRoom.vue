@@ -30,6 +30,8 @@ import SecondBar from '../compare/SecondBar.vue'
 import SplitLayer from '../compare/SplitLayer.vue'
 import { useSecond } from '../compare/useSecond'
 import { useReference } from '../compare/useReference'
+import { useCrossing } from '../assembly/useCrossing'
+import StripPanel from '../strip/StripPanel.vue'
 import { useSwatches } from '../swatches/useSwatches'
 import BandLegend from '../scopes/BandLegend.vue'
 import { useBands } from '../scopes/useBands'
@@ -55,11 +57,8 @@ const borrow = useBorrow()
 const compared = useComparedVersion()
 const sight = useSight()
 const matte = useMatte()
-const openStep = computed(() => {
-  const recipe = cut.shot && cut.recipesOf(cut.shot).find((one) => one.document.steps.some((step) => step.id === sight.tap))
-  const step = recipe?.document.steps.find((one) => one.id === sight.tap)
-  return recipe && step ? { recipe, step } : null
-})
+const moves = useMoves()
+const openStep = computed(() => moves.open)
 const layout = useLayout()
 const stage = ref<InstanceType<typeof PictureStage>>()
 const source = ref(false)
@@ -81,6 +80,7 @@ const range = computed(() => {
 })
 const screenChanges = ref(0)
 watch(() => screen.wish, () => screenChanges.value++)
+const crossing = useCrossing()
 const kept = useKept({
   project: computed(() => cut.project?.id ?? null),
   cut: computed(() => cut.cut?.id ?? null),
@@ -123,8 +123,12 @@ const copying = useCopying(computed(() => cut.shot), computed(() => cut.project?
 const { arrived, standIn } = useArrival({ shot: computed(() => cut.shot), project: computed(() => cut.project), shownFrame: computed(() => picture.shown.value?.header.frame ?? null) })
 const bitmap = computed(() => player.picture.value ?? (arrived.value ? (picture.shown.value?.bitmap ?? null) : standIn.value))
 const header = computed(() => (arrived.value ? picture.shown.value?.header : undefined))
-const moves = useMoves()
-watch(header, (now) => (moves.told = now?.moved ?? {}))
+watch(header, (now) => {
+  moves.told = now?.moved ?? {}
+  moves.spanned = now?.spanned ?? {}
+  moves.course = now?.course ?? null
+})
+const GUTTER = 104 // px beside the lanes, for what they are
 const shownAs = useCaption({ arrived, playing: player.playing, source })
 
 function leavePlay() {
@@ -167,6 +171,7 @@ useBenchKeys({
   unmark: marks.clear,
   render: () => void renderRange(),
   openClean,
+  crossOver: () => void crossing.make(marks.range.value),
 })
 </script>
 
@@ -227,6 +232,9 @@ useBenchKeys({
         :rendering="kept.running.value"
         :waits="copying"
         :start="cut.start"
+        :gutter="layout.strip ? GUTTER : 0"
+        :strip="layout.strip"
+        @strip="layout.strip = !layout.strip"
         @record="cut.goTo({ record: $event })"
         @source="cut.goTo({ source: $event })"
         @start="cut.beginAt($event)"
@@ -235,6 +243,7 @@ useBenchKeys({
         @play="togglePlay"
         @loop="looping = !looping"
       />
+      <StripPanel v-if="layout.strip" :marked="marks.range.value" :gutter="GUTTER" @go="goFrame" />
       <ScopeDock v-if="layout.scopes" :second="reference.active ? ['graded', reference.words] : null" :class="arrived || playReading ? '' : 'opacity-40'" :shown="playReading ?? picture.shown.value" :floating="layout.large" />
     </section>
     <RecipeColumn v-show="layout.recipe" :shot="cut.shot" :header="header ?? null" :class="layout.large ? 'absolute top-0 right-0 bottom-[70px] z-10 w-[344px] bg-pane/90' : ''" />

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import CutStart from './CutStart.vue'
 import TimecodeField from '../cut/TimecodeField.vue'
 import { clock, sourceClock } from '../cut/timecode'
+import { useTimeView } from '../strip/useTimeView'
 
 const props = defineProps<{
   shots: Shot[]
@@ -25,20 +26,27 @@ const props = defineProps<{
   rendering: { done: number; count: number } | null
   /** What playing waits for, in words. */
   waits?: string
+  /** Pixels left free beside the bar, and whether the strip is there. */
+  gutter?: number
+  strip?: boolean
 }>()
-const emit = defineEmits<{ go: [frame: number]; play: []; loop: []; render: []; record: [text: string]; source: [text: string]; start: [text: string] }>()
+const emit = defineEmits<{ go: [frame: number]; play: []; loop: []; render: []; record: [text: string]; source: [text: string]; start: [text: string]; strip: [] }>()
 
 const bar = ref<HTMLElement>()
 const shot = computed(() => props.shots.find((one) => props.frame >= one.record_in && props.frame < one.record_in + one.length))
 const record = computed(() => clock(props.start.frames + props.frame, props.rate, props.start.drop))
 const source = computed(() => (shot.value ? sourceClock(shot.value, props.frame, props.rate) : ''))
 const shortRate = computed(() => Number(props.rate.toFixed(3)))
-const share = (frames: number) => `${(frames / props.length) * 100}%`
+const view = useTimeView()
+const share = (frames: number) => `${(frames / view.view.count) * 100}%`
+const at = (frame: number) => `${view.at(frame)}%`
+/** Shots that are seen of the cut. */
+const seen = computed(() => props.shots.filter((one) => one.record_in < view.view.from + view.view.count && one.record_in + one.length > view.view.from))
 
 function scrub(event: PointerEvent) {
   const bounds = bar.value?.getBoundingClientRect()
   if (!bounds || event.buttons !== 1) return
-  emit('go', ((event.clientX - bounds.left) / bounds.width) * props.length - 0.5)
+  emit('go', view.frameAt((event.clientX - bounds.left) / bounds.width) - 0.5)
 }
 
 function press(event: PointerEvent) {
@@ -59,11 +67,13 @@ function press(event: PointerEvent) {
       <span v-if="waits" class="min-w-0 truncate text-weld" :title="waits" data-test="waits">{{ waits }}</span>
       <span class="flex-1" />
       <button class="whitespace-nowrap hover:text-ink" title="H: finished pictures of what is played round, made ahead by the workers" data-test="render" @mousedown.prevent @click="emit('render')">{{ rendering ? `rendering ${rendering.done} of ${rendering.count} · stop` : 'render ahead' }}</button>
+      <button class="whitespace-nowrap hover:text-ink" :class="strip ? 'text-ink' : ''" :aria-pressed="strip" title="Shift S: what changes over time" data-test="strip" @mousedown.prevent @click="emit('strip')">strip</button>
       <button class="whitespace-nowrap hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @mousedown.prevent @click="emit('loop')">{{ marked ? `round ${marked.count} frames` : looping ? 'round this shot' : 'round the cut' }}</button>
     </div>
     <div
       ref="bar"
-      class="relative h-5 cursor-pointer touch-none"
+      class="relative h-5 cursor-pointer touch-none overflow-x-clip"
+      :style="{ marginLeft: `${gutter ?? 0}px` }"
       role="slider"
       aria-label="cut bar"
       tabindex="0"
@@ -73,27 +83,28 @@ function press(event: PointerEvent) {
       :aria-valuetext="`${record}, shot ${shot?.name ?? ''}`"
       @pointerdown="press"
       @pointermove="scrub"
+      @wheel="view.wheel"
       @keydown.left.prevent="emit('go', frame - 1)"
       @keydown.right.prevent="emit('go', frame + 1)"
     >
       <span
-        v-for="one in shots"
+        v-for="one in seen"
         :key="one.id"
         class="absolute inset-y-0 overflow-hidden border-r border-ground px-1 pt-0.5 text-2xs whitespace-nowrap"
         :class="one.id === shot?.id ? 'bg-[#4c4c4c] text-ink' : 'bg-[#343434] text-dim'"
-        :style="{ left: share(one.record_in), width: share(one.length) }"
+        :style="{ left: at(one.record_in), width: share(one.length) }"
       >
         <svg v-if="one.dissolve" class="absolute inset-y-0 left-0 h-full" :style="{ width: `${(one.dissolve / one.length) * 100}%` }" viewBox="0 0 10 10" preserveAspectRatio="none" :aria-label="`dissolve of ${one.dissolve} frames`">
           <path d="M0 0H10L0 10Z" fill="#232323" />
           <path d="M0 10L10 0" stroke="#9a9a9a" stroke-width="1" vector-effect="non-scaling-stroke" />
         </svg>
-        <span class="relative" :style="{ marginLeft: one.dissolve ? `${(one.dissolve / one.length) * 100}%` : undefined }">{{ one.name }}</span>
+        <span class="relative" :style="{ marginLeft: one.dissolve ? `${(one.dissolve / one.length) * 100}%` : undefined, left: view.view.from > one.record_in ? share(view.view.from - one.record_in) : undefined }">{{ one.name }}</span>
         <i v-if="!one.clip.encoding" class="absolute inset-x-0 bottom-0 h-0.5 bg-madder" title="no encoding is assigned to its clip" />
       </span>
-      <i v-for="[first, count] in kept" :key="first" class="pointer-events-none absolute -bottom-1 h-0.5 bg-woad" :style="{ left: share(first), width: share(count) }" title="plays from finished pictures" data-test="kept-span" />
-      <i v-if="marked" class="pointer-events-none absolute -top-1 h-0.5 bg-ink" :style="{ left: share(marked.first), width: share(marked.count) }" title="marked range" data-test="marked" />
-      <i v-for="at in keyed" :key="at" class="pointer-events-none absolute bottom-0 h-2 w-0.5 -translate-x-1/2 bg-weld" :style="{ left: share(at + 0.5) }" title="a key of the open step" data-test="key" />
-      <i class="pointer-events-none absolute -top-1 -bottom-1 w-px bg-weld" :style="{ left: share(frame + 0.5) }" />
+      <i v-for="[first, count] in kept" :key="first" class="pointer-events-none absolute -bottom-1 h-0.5 bg-woad" :style="{ left: at(first), width: share(count) }" title="plays from finished pictures" data-test="kept-span" />
+      <i v-if="marked" class="pointer-events-none absolute -top-1 h-0.5 bg-ink" :style="{ left: at(marked.first), width: share(marked.count) }" title="marked range" data-test="marked" />
+      <i v-for="keyAt in keyed" :key="keyAt" class="pointer-events-none absolute bottom-0 h-2 w-0.5 -translate-x-1/2 bg-weld" :style="{ left: at(keyAt + 0.5) }" title="a key of the open step" data-test="key" />
+      <i class="pointer-events-none absolute -top-1 -bottom-1 w-px bg-weld" :style="{ left: at(frame + 0.5) }" />
     </div>
   </div>
 </template>

@@ -6,6 +6,7 @@ import { useBands } from '../scopes/useBands'
 import { useScreen } from '../screen/useScreen'
 import { useKeys } from '../shell/useKeys'
 import { useMatte } from '../matte/useMatte'
+import { useTimeView } from '../strip/useTimeView'
 import { useLayout } from './useLayout'
 import { useSight } from './useSight'
 
@@ -26,10 +27,12 @@ export interface BenchActs {
   unmark: () => void
   render: () => void
   openClean: () => void
+  crossOver: () => void
 }
 
 /** The keys of the Bench. */
 export function useBenchKeys(acts: BenchActs) {
+  const view = useTimeView()
   const [cut, reference, flags, screen, sight, layout, bands, matte] = [useCut(), useReference(), useFlags(), useScreen(), useSight(), useLayout(), useBands(), useMatte()]
 
   useKeys([
@@ -56,6 +59,9 @@ export function useBenchKeys(acts: BenchActs) {
     { key: 't', words: 'test pictures in turn, in place of the shot', press: sight.nextTest },
     { key: 'l', words: 'large picture', press: () => (layout.large = !layout.large) },
     { key: 'p', words: 'recipe there and away', press: () => layout.flip('recipe') },
+    { key: 'shift+s', words: 'strip of what changes over time, there and away', press: () => (layout.strip = !layout.strip) },
+    { key: 'shift+l', words: 'cut bar and strip: this shot, or the whole cut', press: view.flip },
+    { key: 'shift+x', words: 'grades cross over the marked range, or the stretch somebody is at', press: acts.crossOver },
     { key: 'o', words: 'scopes there and away', press: () => layout.flip('scopes') },
     { key: 'space', words: 'play, stop', press: acts.togglePlay },
     { key: 'r', words: 'round the shot or the cut', press: () => (acts.looping.value = !acts.looping.value) },

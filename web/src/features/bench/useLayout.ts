@@ -6,6 +6,7 @@ import { computed } from 'vue'
 export const useLayout = defineStore('layout', () => {
   const large = useStorage('mordant.large', false)
   const panels = useStorage('mordant.panels', { room: { recipe: true, scopes: true }, large: { recipe: true, scopes: false } })
+  const strip = useStorage('mordant.strip', false)
   const now = computed(() => (large.value ? panels.value.large : panels.value.room))
 
   function flip(panel: 'recipe' | 'scopes') {
@@ -15,6 +16,8 @@ export const useLayout = defineStore('layout', () => {
 
   return {
     large,
+    /** What changes over time, under the picture. */
+    strip,
     recipe: computed(() => now.value.recipe),
     scopes: computed(() => now.value.scopes),
     flip,

@@ -31,6 +31,8 @@ export interface PictureWish {
   upto?: string | null
   /** A key that is open, whose axes are told. */
   key?: { step: string; contributor: string } | null
+  /** A parameter that moves, whose course over the shot is told. */
+  course?: { step: string; contributor: string | null; parameter: string } | null
   /** A patch of skin to be measured. */
   skin?: Region | null
   /** What instruments read and where, and what is marked in the picture. */
@@ -139,7 +141,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, still: asked.still, swatch: asked.swatch, tap: asked.tap, acts: asked.acts, upto: asked.upto, key: asked.key, skin: asked.skin, instruments: asked.instruments, ...asked.measuring, ...sizeFor(asked, size), screen, sequence: ++sequence,
+      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, still: asked.still, swatch: asked.swatch, tap: asked.tap, acts: asked.acts, upto: asked.upto, key: asked.key, course: asked.course, skin: asked.skin, instruments: asked.instruments, ...asked.measuring, ...sizeFor(asked, size), screen, sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())

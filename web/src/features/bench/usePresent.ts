@@ -7,6 +7,7 @@ import { handMoving } from '../grade/useStepEditor'
 import { useBands } from '../scopes/useBands'
 import { useScopes } from '../scopes/useScopes'
 import { useScreen } from '../screen/useScreen'
+import { useStrip } from '../strip/useStrip'
 import { useSwatches } from '../swatches/useSwatches'
 import type { PictureWish } from './usePicture'
 import { useSight } from './useSight'
@@ -22,6 +23,7 @@ export interface PresentOptions {
 /** The picture that the Bench wants at the frame somebody is at, with its instruments. */
 export function usePresent({ opened, source, clipping }: PresentOptions) {
   const [cut, screen, sight, scopes, bands] = [useCut(), useScreen(), useSight(), useScopes(), useBands()]
+  const strip = useStrip()
   const [reference, compared, borrow, swatches] = [useReference(), useComparedVersion(), useBorrow(), useSwatches()]
 
   return computed<PictureWish | null>(() => {
@@ -38,6 +40,7 @@ export function usePresent({ opened, source, clipping }: PresentOptions) {
       acts: sight.acts,
       upto: sight.upto,
       key: sight.key,
+      course: strip.asked,
       skin: sight.skin?.region ?? null,
       measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.read, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: reference.active ?? scopes.beside, ...(reference.active && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}) },
     }

@@ -118,7 +118,7 @@ export const useReference = defineStore('reference', () => {
       case 'found':
         return own(foundDocuments.get(shot.id))
       case 'first':
-        return own({ steps: shot.recipe.document.steps.slice(0, 1) })
+        return own({ ...shot.recipe.document, steps: shot.recipe.document.steps.slice(0, 1) })
       case 'version':
         return own(compared.other?.id === compared.candidate?.id ? compared.other?.document : null)
       case 'before':

@@ -82,7 +82,7 @@ export const useCut = defineStore('cut', () => {
   const washOf = (recipe: Recipe) => washes.value.find((wash) => wash.recipe.id === recipe.id)
   /** Frames that what owns a recipe that moves began before a shot, as in the server's Shot#revision. */
   function beganBefore(recipe: Recipe, over: Shot) {
-    if (!recipe.document.steps.some((step) => step.keys?.length || step.matte?.contributors.some((part) => part.keys?.length || part.path))) return ''
+    if (!recipe.document.steps.some((step) => step.keys || step.spans?.length || step.matte?.contributors.some((part) => part.keys || part.path))) return ''
     if (washOf(recipe)) return `.${over.record_in - startOf(recipe)}`
     return over.clock ? `.${over.clock}` : ''
   }

@@ -1,35 +1,35 @@
 <script setup lang="ts">
-import type { Recipe, StepDocument } from '@/api/recipe'
+import type { StepDocument } from '@/api/recipe'
 import { computed } from 'vue'
+import { keyFrames } from '../strip/courses'
+import { useStrip } from '../strip/useStrip'
 import { useKeys } from '../shell/useKeys'
-import { withKey, withoutKey } from './edit'
 import { useMoves } from './useMoves'
-import { useRecipes } from './useRecipes'
 
-/** Keys of the open step: frames at which its parameters are set, and between which they move. */
-const props = defineProps<{ recipe: Recipe; step: StepDocument }>()
+/** What of the open step changes over time: keys of its parameters, and the spans it takes part in. */
+const props = defineProps<{ step: StepDocument }>()
 const moves = useMoves()
-const recipes = useRecipes()
-const here = computed(() => moves.keyAt(props.step) !== undefined)
-const count = computed(() => props.step.keys?.length ?? 0)
+const strip = useStrip()
+const frames = computed(() => keyFrames(props.step.keys))
+const here = computed(() => frames.value.includes(moves.frameOf(props.step)))
+const spans = computed(() => strip.spans.filter((span) => props.step.spans?.includes(span.id)))
 
-function flip() {
-  const { document } = props.recipe
-  const made = here.value ? withoutKey(document, props.step.id, moves.frameOf(props.step)) : withKey(document, props.step.id, moves.frameOf(props.step), moves.parameters(props.step))
-  recipes.change(props.recipe, made, `${props.step.name}: ${here.value ? 'key taken off' : 'key'} at frame ${moves.frameOf(props.step) + 1}`)
-}
 useKeys([
-  { key: 'shift+k', words: 'key of the open step at this frame, on and off', press: flip },
-  { key: 'shift+a', words: 'to the key before', press: () => moves.go(props.step, -1) },
-  { key: 'shift+d', words: 'to the key after', press: () => moves.go(props.step, 1) },
+  { key: 'shift+k', words: 'key of what was touched last at this frame, on and off', press: () => strip.flipKey() },
+  { key: 'shift+a', words: 'to the key before', press: () => moves.go(-1) },
+  { key: 'shift+d', words: 'to the key after', press: () => moves.go(1) },
+  { key: '[', words: 'a span of the open step begins at this frame', press: () => strip.begin() },
+  { key: ']', words: 'the span ends at this frame', press: () => strip.finish() },
 ])
 </script>
 
 <template>
-  <p class="flex items-center gap-2 px-3 pb-2 text-2xs text-dim" role="group" :aria-label="`keys of ${step.name}`">
-    <button v-if="count" class="px-1 hover:text-ink" aria-label="key before" @click="moves.go(step, -1)">‹</button>
-    <button class="hover:text-ink" :class="here ? 'text-weld' : ''" :aria-pressed="here" title="Shift K" @click="flip">{{ here ? 'keyed at this frame' : count ? 'key this frame' : 'change over time: key this frame' }}</button>
-    <button v-if="count" class="px-1 hover:text-ink" aria-label="key after" @click="moves.go(step, 1)">›</button>
-    <span v-if="count" class="flex-1 text-right">{{ count }} {{ count === 1 ? 'key' : 'keys' }}</span>
+  <p class="flex items-center gap-2 px-3 pb-2 text-2xs text-dim" role="group" :aria-label="`over time: ${step.name}`">
+    <button v-if="frames.length" class="px-1 hover:text-ink" aria-label="key before" title="Shift A" @click="moves.go(-1)">‹</button>
+    <button class="hover:text-ink" :class="here ? 'text-weld' : ''" :aria-pressed="here" title="Shift K: what was touched last, or what moves" @click="strip.flipKey()">{{ here ? 'keyed at this frame' : frames.length ? 'key this frame' : 'change over time: key this frame' }}</button>
+    <button v-if="frames.length" class="px-1 hover:text-ink" aria-label="key after" title="Shift D" @click="moves.go(1)">›</button>
+    <span class="flex-1" />
+    <button v-for="span in spans" :key="span.id" class="max-w-24 truncate text-ink hover:text-weld" :title="`in ${span.name}, frames ${span.start + 1} to ${span.finish + 1}`" @click="strip.pickSpan(span.id)">{{ span.name }}</button>
+    <button class="hover:text-ink" title="[ : a span of this step begins at this frame" @click="strip.begin()">{{ spans.length ? '+ span' : 'all through · + span' }}</button>
   </p>
 </template>

@@ -4,7 +4,8 @@ import type { StepDocument } from '@/api/recipe'
 import { computed, nextTick, ref } from 'vue'
 import StepMenu, { type StepAct } from './StepMenu.vue'
 import NumberField from './NumberField.vue'
-import { summary } from './edit'
+import { labelOf, summary } from './edit'
+import { useMoves } from './useMoves'
 import { useGesture } from './useStepEditor'
 
 const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean; first: boolean; last: boolean; beside: boolean; fault?: string | null }>()
@@ -31,7 +32,11 @@ function named(name: string) {
 }
 const act = (what: StepAct) => (what === 'rename' ? void rename() : emit('act', what))
 
-const line = computed(() => (props.step.keys?.length ? `moves between ${props.step.keys.length} ${props.step.keys.length === 1 ? 'key' : 'keys'}` : summary(props.step, props.spec) || 'neutral'))
+const moves = useMoves()
+/** Where spans bind it: how much of it there is at this frame. */
+const spanned = computed(() => (props.step.spans?.length ? moves.spanned[props.step.id] : undefined))
+const moving = computed(() => Object.keys(props.step.keys ?? {}).map((name) => labelOf(props.spec, name).toLowerCase()))
+const line = computed(() => [moving.value.length ? `moves: ${moving.value.join(', ')}` : '', summary(props.step, props.spec)].filter(Boolean).join(' · ') || 'neutral')
 </script>
 
 <template>
@@ -62,7 +67,7 @@ const line = computed(() => (props.step.keys?.length ? `moves between ${props.st
           @blur="named(($event.target as HTMLInputElement).value)"
         />
         <span v-else class="block truncate text-sm" :class="step.enabled ? 'text-ink' : 'text-faint'" @dblclick.stop="rename">{{ step.name }}</span>
-        <span class="block truncate text-2xs text-dim"><span v-if="fault" class="text-madder">{{ fault }} · </span><span v-if="beside" class="text-weld">beside the one above · </span>{{ line }}</span>
+        <span class="block truncate text-2xs text-dim"><span v-if="fault" class="text-madder">{{ fault }} · </span><span v-if="spanned !== undefined" :class="spanned === 0 ? 'text-faint' : 'text-weld'" data-test="spanned">{{ spanned === 0 ? 'not here' : spanned === 1 ? 'here' : `here ${Math.round(spanned * 100)} %` }} · </span><span v-if="beside" class="text-weld">beside the one above · </span>{{ line }}</span>
       </button>
       <span class="flex items-center gap-2 text-2xs text-dim">
         <template v-if="open">

@@ -29,5 +29,5 @@ const said = computed(() => {
   </div>
   <component :is="panelOf(step.kind)" v-if="matte.side === 'does'" :recipe="recipe" :step="step" :spec="spec" :header="header" />
   <MattePanel v-else :recipe="recipe" :step="step" :header="header" />
-  <KeysLine v-if="matte.side === 'does'" :recipe="recipe" :step="step" />
+  <KeysLine :step="step" />
 </template>

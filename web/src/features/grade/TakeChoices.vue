@@ -35,6 +35,7 @@ const distance = (size: number) => take.measured.value[size]?.seen
     </label>
     <p v-if="steps.length === 0" class="text-xs text-dim">The recipe has none.</p>
 
+    <p v-if="take.taken.value" class="mt-1 text-2xs text-weld" data-test="taken">It moves: taken {{ take.taken.value }}.</p>
     <div class="mt-3 flex items-center gap-1">
       <h3 class="caption flex-1">As a LUT</h3>
       <button v-for="one in ['cube', 'clf'] as const" :key="one" class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': format === one }" :aria-pressed="format === one" @click="format = one">.{{ one }}</button>

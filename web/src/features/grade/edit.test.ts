@@ -1,7 +1,7 @@
 import type { ColourSpec, DeclaredSpec, HandleSpec, ParameterSpec } from '@/api/declared'
 import type { RecipeDocument } from '@/api/recipe'
 import { describe, expect, it } from 'vitest'
-import { deviation, moved, neutralOf, newContributor, partsOf, shownValue, typedValue, besideAbove, withBeside, withCopy, withKey, withMatte, withMoved, withoutKey, withParameter } from './edit'
+import { deviation, moved, neutralOf, newContributor, partsOf, shownValue, typedValue, besideAbove, withBeside, withCopy, withCourses, withMatte, withMoved, withoutStep, withParameter } from './edit'
 
 const gain: ParameterSpec = {
   name: 'gain', label: 'gain', channels: ['master', 'red', 'green', 'blue'], unit: 'ratio',
@@ -71,13 +71,14 @@ describe('the order of steps', () => {
   })
 })
 
-describe('keys of a step', () => {
-  const document: RecipeDocument = { steps: [{ id: 'a', kind: 'balance', name: 'Balance', enabled: true, strength: 1, parameters: { exposure: 0 } }] }
+describe('courses of a step', () => {
+  const document: RecipeDocument = { steps: [{ id: 'a', kind: 'balance', name: 'Balance', enabled: true, strength: 1, parameters: { exposure: 0 } }], spans: [{ id: 's', name: 's', start: 0, finish: 1, fade_in: [0, 0], fade_out: [0, 0], curve: 'cosine' }] }
 
-  it('stand in order, one a frame, and go without a trace', () => {
-    const made = [[9, 1], [2, 3], [9, 2]].reduce((so, [frame, exposure]) => withKey(so, 'a', frame as number, { exposure: exposure as number }), document)
-    expect(made.steps[0]?.keys).toEqual([{ frame: 2, parameters: { exposure: 3 } }, { frame: 9, parameters: { exposure: 2 } }])
-    expect(withoutKey(withoutKey(made, 'a', 2), 'a', 9)).toEqual(document)
+  it('come with what stands still, and go without a trace; spans stay', () => {
+    const made = withCourses(document, 'a', { exposure: [{ frame: 2, value: 3 }] }, { contrast: 1.1 })
+    expect(made).toEqual({ ...document, steps: [{ ...document.steps[0], keys: { exposure: [{ frame: 2, value: 3 }] }, parameters: { exposure: 0, contrast: 1.1 } }] })
+    expect(withCourses(made, 'a', {}).steps[0]?.keys).toBeUndefined()
+    expect([withMoved(document, 'a', 0), withCopy(document, 'a', 'b'), withoutStep(document, 'a')].map(({ spans }) => spans?.length)).toEqual([1, 1, 1])
   })
 })
 

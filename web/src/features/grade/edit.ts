@@ -1,5 +1,5 @@
 import type { ColourSpec, CurveSpec, DeclaredSpec, HandleSpec, ParameterSpec, ParameterValue, RowsSpec, StepSpec, TextSpec } from '@/api/declared'
-import type { ContributorDocument, MatteDocument, RecipeDocument, StepDocument } from '@/api/recipe'
+import type { ContributorDocument, Courses, MatteDocument, RecipeDocument, StepDocument } from '@/api/recipe'
 
 /** Recipe documents with one thing changed; none of these writes to what it is given. */
 
@@ -14,6 +14,11 @@ export function neutralParameters(spec: DeclaredSpec): Record<string, ParameterV
   return Object.fromEntries([...spec.parameters, ...spec.texts, ...spec.colours, ...spec.curves, ...spec.rows].map((parameter) => [parameter.name, neutralOf(parameter)]))
 }
 
+/** What a parameter is called. */
+export function labelOf(spec: DeclaredSpec, name: string): string {
+  return [...spec.parameters, ...spec.texts, ...spec.colours, ...spec.curves, ...spec.rows].find((one) => one.name === name)?.label ?? name
+}
+
 /** Held to the declared range. */
 export function held(value: number, spec: ParameterSpec): number {
   return Math.min(spec.max, Math.max(spec.min, value))
@@ -24,11 +29,11 @@ export function newStep(spec: StepSpec, id: string): StepDocument {
 }
 
 export function withStep(document: RecipeDocument, id: string, change: Partial<StepDocument>): RecipeDocument {
-  return { steps: document.steps.map((step) => (step.id === id ? { ...step, ...change } : step)) }
+  return { ...document, steps: document.steps.map((step) => (step.id === id ? { ...step, ...change } : step)) }
 }
 
 export function withoutStep(document: RecipeDocument, id: string): RecipeDocument {
-  return { steps: document.steps.filter((step) => step.id !== id) }
+  return { ...document, steps: document.steps.filter((step) => step.id !== id) }
 }
 
 /** With a step at another place in signal order. */
@@ -36,7 +41,7 @@ export function withMoved(document: RecipeDocument, id: string, to: number): Rec
   const step = document.steps.find((one) => one.id === id)
   if (!step) return document
   const rest = document.steps.filter((one) => one.id !== id)
-  return { steps: [...rest.slice(0, to), step, ...rest.slice(to)] }
+  return { ...document, steps: [...rest.slice(0, to), step, ...rest.slice(to)] }
 }
 
 /** Whether a step takes the same input as the one before it. */
@@ -51,14 +56,14 @@ export function withBeside(document: RecipeDocument, id: string, fresh: string):
   const step = document.steps[index]
   const above = document.steps[index - 1]
   if (!step || !above) return document
-  if (besideAbove(document.steps, index)) return { steps: document.steps.map((one) => (one.id === id ? { ...one, braid: undefined } : one)) }
+  if (besideAbove(document.steps, index)) return { ...document, steps: document.steps.map((one) => (one.id === id ? { ...one, braid: undefined } : one)) }
   const braid = above.braid ?? fresh
-  return { steps: document.steps.map((one, at) => (at === index || at === index - 1 ? { ...one, braid } : one)) }
+  return { ...document, steps: document.steps.map((one, at) => (at === index || at === index - 1 ? { ...one, braid } : one)) }
 }
 
 /** With a copy of a step right after it. */
 export function withCopy(document: RecipeDocument, id: string, copy: string): RecipeDocument {
-  return { steps: document.steps.flatMap((step) => (step.id === id ? [step, { ...step, id: copy, name: `${step.name} copy`.slice(0, 80) }] : [step])) }
+  return { ...document, steps: document.steps.flatMap((step) => (step.id === id ? [step, { ...step, id: copy, name: `${step.name} copy`.slice(0, 80) }] : [step])) }
 }
 
 export function withParameter(document: RecipeDocument, id: string, name: string, value: ParameterValue): RecipeDocument {
@@ -66,16 +71,10 @@ export function withParameter(document: RecipeDocument, id: string, name: string
   return step ? withStep(document, id, { parameters: { ...step.parameters, [name]: value } }) : document
 }
 
-/** With a key at a frame, in place of one that is there. */
-export function withKey(document: RecipeDocument, id: string, frame: number, parameters: Record<string, ParameterValue>): RecipeDocument {
-  const keys = (document.steps.find((step) => step.id === id)?.keys ?? []).filter((key) => key.frame !== frame)
-  return withStep(document, id, { keys: [...keys, { frame, parameters }].sort((a, b) => a.frame - b.frame) })
-}
-
-/** Without the key at a frame; a step without keys stays as it was before them. */
-export function withoutKey(document: RecipeDocument, id: string, frame: number): RecipeDocument {
-  const keys = document.steps.find((step) => step.id === id)?.keys?.filter((key) => key.frame !== frame)
-  return withStep(document, id, { keys: keys?.length ? keys : undefined })
+/** With other keys; a step whose parameters stand still has none. */
+export function withCourses(document: RecipeDocument, id: string, courses: Courses, parameters: Record<string, ParameterValue> = {}): RecipeDocument {
+  const step = document.steps.find((one) => one.id === id)
+  return step ? withStep(document, id, { keys: Object.keys(courses).length ? courses : undefined, parameters: { ...step.parameters, ...parameters } }) : document
 }
 
 /** With a matte; a step without contributors and refinements has none. */

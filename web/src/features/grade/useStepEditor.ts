@@ -1,7 +1,8 @@
 import type { CurvePoint, ParameterValue, StepSpec, TextSpec } from '@/api/declared'
 import type { Recipe, StepDocument } from '@/api/recipe'
 import { ref, type Ref } from 'vue'
-import { neutralOf, withKey, withParameter } from './edit'
+import { withValuesAt } from '../strip/courses'
+import { labelOf, neutralOf, withCourses, withParameter } from './edit'
 import { useMoves } from './useMoves'
 import { addressOf } from './address'
 import { useRecipes } from './useRecipes'
@@ -31,11 +32,14 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
   const gesture = useGesture()
   const moves = useMoves()
 
-  /** With other values; of a step that moves, at the present frame. */
+  /** With other values; of parameters that move, at the present frame. */
   function withValues(values: Record<string, ParameterValue>) {
     const { document } = recipe.value
-    if (moves.moves(step.value)) return withKey(document, step.value.id, moves.frameOf(step.value), { ...moves.parameters(step.value), ...values })
-    return Object.entries(values).reduce((made, [name, value]) => withParameter(made, step.value.id, name, value), document)
+    const { id, keys = {} } = step.value
+    moves.touched = { step: id, names: Object.keys(values) }
+    const standing = Object.entries(values).filter(([name]) => !keys[name])
+    const made = standing.reduce((so, [name, value]) => withParameter(so, id, name, value), document)
+    return standing.length === Object.keys(values).length ? made : withCourses(made, id, withValuesAt(keys, moves.frameOf(step.value), Object.fromEntries(Object.entries(values).filter(([name]) => keys[name]))))
   }
 
   /** Several parameters in one change. */
@@ -44,8 +48,7 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
   }
 
   function set(name: string, value: ParameterValue) {
-    const label = [...spec.value.parameters, ...spec.value.texts, ...spec.value.colours, ...spec.value.curves].find((parameter) => parameter.name === name)?.label ?? name
-    recipes.change(recipe.value, withValues({ [name]: value }), `${step.value.name}: ${label}`, gesture.id())
+    recipes.change(recipe.value, withValues({ [name]: value }), `${step.value.name}: ${labelOf(spec.value, name)}`, gesture.id())
   }
 
   function parameter(name: string) {

@@ -25,13 +25,13 @@ export function useSteps(recipe: Ref<Recipe>) {
     const spec = catalogue.step(kind)
     if (!spec) return
     const step = newStep(spec, crypto.randomUUID())
-    keep({ steps: [...steps.value, step] }, `${spec.label} added`)
+    keep({ ...recipe.value.document, steps: [...steps.value, step] }, `${spec.label} added`)
     opened.open(step)
   }
 
   function addLook(look: Catalogue['looks'][number]) {
     const fresh = look.steps.map((step) => ({ ...step, id: crypto.randomUUID() }))
-    keep({ steps: [...steps.value, ...fresh] }, `look ${look.label} added`)
+    keep({ ...recipe.value.document, steps: [...steps.value, ...fresh] }, `look ${look.label} added`)
     opened.open(fresh[0] ?? null)
   }
 

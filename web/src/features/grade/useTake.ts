@@ -12,12 +12,15 @@ interface Distance {
 interface Measured {
   seen: Distance
   left_out: string[]
+  /** The frame of a grade that moves, in words. */
+  taken: string | null
 }
 
 interface Correction {
   exact: boolean
   error: Distance
   left_out: string[]
+  taken: string | null
 }
 
 const SIZES = [17, 33, 65]
@@ -34,9 +37,11 @@ export function useTake(shot: Ref<Shot>, withView: Ref<boolean>, target: Ref<str
   /** The shot's own steps and those of the washes over it. */
   const steps = computed(() => cut.trialOf(shot.value).flatMap(({ document }) => document.steps))
   const chosen = computed(() => steps.value.map((step) => step.id).filter((id) => !left.value.includes(id)))
-  const query = computed(() => new URLSearchParams({ steps: chosen.value.join(','), view: withView.value ? 'on' : 'off', target: target.value }).toString())
+  /** A grade that moves is taken as it is where somebody is. */
+  const frame = ref(cut.frame)
+  const query = computed(() => new URLSearchParams({ steps: chosen.value.join(','), frame: String(frame.value), view: withView.value ? 'on' : 'off', target: target.value }).toString())
   const address = (size: number, format: string) => `/api/shots/${shot.value.id}/look.${format}?size=${size}&${query.value}`
-  const correctionAddress = (format: string) => `/api/shots/${shot.value.id}/correction.${format}?steps=${chosen.value.join(',')}`
+  const correctionAddress = (format: string) => `/api/shots/${shot.value.id}/correction.${format}?steps=${chosen.value.join(',')}&frame=${frame.value}`
 
   /** Asks how near each comes; whatever is chosen next is asked for again. */
   async function measure() {
@@ -44,7 +49,7 @@ export function useTake(shot: Ref<Shot>, withView: Ref<boolean>, target: Ref<str
     measured.value = {}
     correction.value = null
     try {
-      correction.value = await getJson<Correction>(`/shots/${shot.value.id}/correction?steps=${chosen.value.join(',')}`)
+      correction.value = await getJson<Correction>(`/shots/${shot.value.id}/correction?steps=${chosen.value.join(',')}&frame=${frame.value}`)
       for (const size of SIZES) {
         if (mine !== asked) return
         const found = await getJson<Measured>(`/shots/${shot.value.id}/bake?size=${size}&${query.value}`)
@@ -64,6 +69,7 @@ export function useTake(shot: Ref<Shot>, withView: Ref<boolean>, target: Ref<str
     flip: (id: string) => (left.value = left.value.includes(id) ? left.value.filter((one) => one !== id) : [...left.value, id]),
     measured,
     correction,
+    taken: computed(() => correction.value?.taken ?? null),
     leftOut: computed(() => measured.value[SIZES[0] ?? 17]?.left_out ?? correction.value?.left_out ?? []),
     address,
     correctionAddress,

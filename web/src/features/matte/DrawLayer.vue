@@ -88,7 +88,7 @@ async function choose(use: ShapeUse | null) {
   const fresh: StepDocument = { ...newStep(balance, crypto.randomUUID()), ...(use ? { name: use.step.name, parameters: { ...neutralParameters(balance), ...use.step.parameters } } : {}) }
   const beside = (use?.contributors ?? []).map((part) => ({ ...(JSON.parse(JSON.stringify(part)) as ContributorDocument), id: crypto.randomUUID() }))
   const step: StepDocument = { ...fresh, matte: { contributors: [{ ...drawn, invert: use?.shape.invert ?? false }, ...beside], strength: 1 } }
-  recipes.change(props.shot.recipe, { steps: [...props.shot.recipe.document.steps, step] }, `${step.name} in a shape`)
+  recipes.change(props.shot.recipe, { ...props.shot.recipe.document, steps: [...props.shot.recipe.document.steps, step] }, `${step.name} in a shape`)
   opened.open(step)
   matte.side = 'acts'
   leave()

@@ -6,6 +6,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { computed, ref, toRef } from 'vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import NumberField from '../grade/NumberField.vue'
+import { keyFrames } from '../strip/courses'
 import ElsewherePanel from './ElsewherePanel.vue'
 import KeyPanel from './KeyPanel.vue'
 import MatteSight from './MatteSight.vue'
@@ -59,7 +60,7 @@ function place(event: DragEvent, index: number) {
   const bounds = (event.currentTarget as HTMLElement).getBoundingClientRect()
   over.value = index + (event.clientY > bounds.top + bounds.height / 2 ? 1 : 0)
 }
-const detail = (part: ContributorDocument) => [part.name && editor.specOf(part)?.label.toLowerCase(), part.path ? 'follows a path' : '', part.keys?.length ? `${part.keys.length} keys` : '', part.invert ? 'turned over' : ''].filter(Boolean).join(', ')
+const detail = (part: ContributorDocument) => [part.name && editor.specOf(part)?.label.toLowerCase(), part.path ? 'follows a path' : '', part.keys ? `${keyFrames(part.keys).length} keys` : '', part.invert ? 'turned over' : ''].filter(Boolean).join(', ')
 </script>
 
 <template>
@@ -87,7 +88,7 @@ const detail = (part: ContributorDocument) => [part.name && editor.specOf(part)?
             @keydown.stop @keydown.enter="($event.target as HTMLInputElement).blur()" @keydown.esc="naming = null" @blur="name(part, ($event.target as HTMLInputElement).value)"
           />
           <button v-else type="button" class="min-w-0 flex-1 truncate text-left text-xs" :class="part.mode === 'out' ? 'text-faint' : 'text-ink'" :aria-expanded="matte.part === part.id" @click="matte.open(part.id)" @dblclick.stop="naming = part.id">
-            {{ editor.named(part) }}<span v-if="part.name || part.path || part.keys?.length || part.invert" class="ml-1.5 text-2xs text-faint">{{ detail(part) }}</span>
+            {{ editor.named(part) }}<span v-if="part.name || part.path || part.keys || part.invert" class="ml-1.5 text-2xs text-faint">{{ detail(part) }}</span>
           </button>
           <Menu as="div" class="relative">
             <MenuButton class="px-1 hover:text-ink" :aria-label="`more for ${editor.named(part)}`">⋯</MenuButton>

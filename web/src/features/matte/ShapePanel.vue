@@ -57,9 +57,9 @@ function follow(id: number | null) {
 <template>
   <div class="space-y-1 pt-0.5">
     <p class="flex items-center gap-3">
-      <button v-if="part.keys?.length" class="px-1 hover:text-ink" aria-label="shape key before" @click="editor.goKey(part, -1)">‹</button>
-      <button class="hover:text-ink" :class="{ 'text-weld': editor.keyHere(part) }" :aria-pressed="Boolean(editor.keyHere(part))" @click="editor.flipKey(part)">{{ editor.keyHere(part) ? 'keyed at this frame' : part.keys?.length ? 'key this frame' : 'change over time: key this frame' }}</button>
-      <button v-if="part.keys?.length" class="px-1 hover:text-ink" aria-label="shape key after" @click="editor.goKey(part, 1)">›</button>
+      <button v-if="part.keys" class="px-1 hover:text-ink" aria-label="shape key before" @click="editor.goKey(part, -1)">‹</button>
+      <button class="hover:text-ink" :class="{ 'text-weld': editor.keyHere(part) }" :aria-pressed="editor.keyHere(part)" @click="editor.flipKey(part)">{{ editor.keyHere(part) ? 'keyed at this frame' : part.keys ? 'key this frame' : 'change over time: key this frame' }}</button>
+      <button v-if="part.keys" class="px-1 hover:text-ink" aria-label="shape key after" @click="editor.goKey(part, 1)">›</button>
       <span class="flex-1" />
       <button class="hover:text-ink" :aria-expanded="numbers" @click="numbers = !numbers">numbers</button>
     </p>

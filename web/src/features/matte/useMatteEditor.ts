@@ -2,6 +2,7 @@ import type { ContributorSpec, DeclaredSpec, ParameterValue } from '@/api/declar
 import type { ContributorDocument, MatteDocument, Recipe, RefinementDocument, StepDocument } from '@/api/recipe'
 import { computed, type Ref } from 'vue'
 import { useCut } from '../cut/useCut'
+import { keyFrames, withoutPicks, withValuesAt } from '../strip/courses'
 import { neutralOf, neutralParameters, newContributor, withMatte } from '../grade/edit'
 import { useMoves } from '../grade/useMoves'
 import { useRecipes } from '../grade/useRecipes'
@@ -30,25 +31,31 @@ export function useMatteEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>) {
 
   /** Frame that its keys count to. */
   const frame = computed(() => moves.frameOf(step.value))
-  const keyHere = (part: ContributorDocument) => part.keys?.find((key) => key.frame === frame.value)
+  const keyHere = (part: ContributorDocument) => keyFrames(part.keys).includes(frame.value)
   /** Its parameters at the present frame. */
-  const values = (part: ContributorDocument): Record<string, ParameterValue> => (part.keys?.length ? (keyHere(part)?.parameters ?? moves.told[part.id] ?? part.parameters) : part.parameters)
+  const values = (part: ContributorDocument): Record<string, ParameterValue> => moves.at(part, frame.value)
 
-  /** With other parameters; of one that moves, at the present frame. */
+  /** With other parameters; of those that move, at the present frame. */
   function set(part: ContributorDocument, to: Record<string, ParameterValue>, words: string, drag = gesture.id()) {
-    const parameters = { ...values(part), ...to }
-    if (!part.keys?.length) return alter(part, { parameters }, `${words} of ${named(part)}`, drag)
-    const others = part.keys.filter((key) => key.frame !== frame.value)
-    alter(part, { keys: [...others, { frame: frame.value, parameters }].sort((a, b) => a.frame - b.frame) }, `${words} of ${named(part)}`, drag)
+    const keys = part.keys ?? {}
+    const [moving, standing] = [true, false].map((moved) => Object.fromEntries(Object.entries(to).filter(([name]) => Boolean(keys[name]) === moved)))
+    alter(part, { parameters: { ...part.parameters, ...standing }, ...(part.keys ? { keys: withValuesAt(keys, frame.value, moving ?? {}) } : {}) }, `${words} of ${named(part)}`, drag)
   }
 
+  /** A key of all that moves of it, or of its whole shape where nothing does yet; or none of them here. */
   function flipKey(part: ContributorDocument) {
-    const others = (part.keys ?? []).filter((key) => key.frame !== frame.value)
-    const keys = keyHere(part) ? others : [...others, { frame: frame.value, parameters: values(part) }].sort((a, b) => a.frame - b.frame)
-    alter(part, { keys: keys.length ? keys : undefined, ...(keys.length ? {} : { parameters: values(part) }) }, `${keyHere(part) ? 'key taken off' : 'key of'} ${named(part)}`)
+    const spec = specOf(part)
+    const keys = part.keys ?? {}
+    const there = values(part)
+    if (keyHere(part)) {
+      const left = withoutPicks(keys, Object.keys(keys).map((name) => ({ name, frame: frame.value })))
+      return alter(part, { keys: Object.keys(left).length ? left : undefined, parameters: there }, `key taken off ${named(part)}`)
+    }
+    const names = part.keys ? Object.keys(keys) : [...(spec?.parameters ?? []), ...(spec?.rows ?? [])].map(({ name }) => name)
+    alter(part, { keys: withValuesAt(keys, frame.value, Object.fromEntries(names.map((name) => [name, there[name] ?? part.parameters[name] ?? 0]))) }, `key of ${named(part)}`)
   }
   function goKey(part: ContributorDocument, way: number) {
-    const places = (part.keys ?? []).map((key) => key.frame).filter((place) => (place - frame.value) * way > 0)
+    const places = keyFrames(part.keys).filter((place) => (place - frame.value) * way > 0)
     if (places.length) cut.go(cut.frame + (way > 0 ? Math.min(...places) : Math.max(...places)) - frame.value)
   }
 

@@ -22,7 +22,7 @@ const parameters = computed(() => spec.value.parameters.filter(({ name }) => MAI
 
 function begin() {
   const { document } = props.shot.recipe
-  recipes.change(props.shot.recipe, { steps: [...document.steps, newStep(spec.value, crypto.randomUUID())] }, `${props.shot.name}: Balance added`)
+  recipes.change(props.shot.recipe, { ...document, steps: [...document.steps, newStep(spec.value, crypto.randomUUID())] }, `${props.shot.name}: Balance added`)
 }
 </script>
 

@@ -39,7 +39,7 @@ useKeys([
         <p v-for="step in cut.shot?.recipe.document.steps" :key="step.id" class="truncate py-0.5" :class="swatches.after ? '' : 'text-faint line-through'">{{ step.name }}</p>
       </div>
     </div>
-    <label v-if="swatches.moves" class="mt-1 flex items-center gap-1.5 text-xs text-dim"><input v-model="swatches.withKeys" type="checkbox" class="accent-weld" />with the keys its steps move between</label>
+    <label v-if="swatches.moves" class="mt-1 flex items-center gap-1.5 text-xs text-dim"><input v-model="swatches.withKeys" type="checkbox" class="accent-weld" />with the keys and spans of its steps</label>
     <p class="mt-2 flex flex-wrap gap-1">
       <button class="control px-2 py-0 text-xs" @click="swatches.accept('shot')">on this shot</button>
       <button v-if="copies.shots.length > 1" class="control px-2 py-0 text-xs" @click="swatches.accept('picked')">on {{ copies.shots.length }} picked</button>

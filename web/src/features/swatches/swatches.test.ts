@@ -99,11 +99,12 @@ describe('recall', () => {
     expect(swatches.document).toBeNull()
   })
 
-  it('takes steps with the keys they move between, or without', () => {
+  it('takes steps with their keys and spans, or without', () => {
     const swatches = useSwatches()
-    swatches.recall({ ...swatch(1), document: { steps: [{ ...step(1), keys: [{ frame: 3, parameters: { exposure: 2 } }] }] } })
-    expect([swatches.moves, swatches.document?.steps[0]?.keys?.length]).toEqual([true, 1])
+    swatches.recall({ ...swatch(1), document: { steps: [{ ...step(1), keys: { exposure: [{ frame: 3, value: 2 }] }, spans: ['s'] }], spans: [{ id: 's', name: 's', start: 0, finish: 1, fade_in: [0, 0], fade_out: [0, 0], curve: 'cosine' }] } })
+    expect([swatches.moves, swatches.document?.steps[0]?.keys?.exposure?.length, swatches.document?.spans?.length]).toEqual([true, 1, 1])
     swatches.withKeys = false
-    expect(swatches.document?.steps[0]).toEqual({ ...step(1), keys: undefined })
+    expect(swatches.document?.steps[0]).toEqual({ ...step(1), keys: undefined, spans: undefined })
+    expect(swatches.document?.spans).toEqual([])
   })
 })

@@ -78,8 +78,9 @@ export const useSwatches = defineStore('swatches', () => {
     trial.value = null
   }
 
-  const steps = computed(() => (trial.value?.document.steps ?? []).filter((step) => !left.value.includes(step.id)).map((step) => (withKeys.value ? step : { ...step, keys: undefined })))
-  const document = computed<RecipeDocument | null>(() => (trial.value ? { steps: [...(after.value ? (cut.shot?.recipe.document.steps ?? []) : []), ...steps.value] } : null))
+  const steps = computed(() => (trial.value?.document.steps ?? []).filter((step) => !left.value.includes(step.id)).map((step) => (withKeys.value ? step : { ...step, keys: undefined, spans: undefined })))
+  const spans = computed(() => (withKeys.value ? (trial.value?.document.spans ?? []) : []))
+  const document = computed<RecipeDocument | null>(() => (trial.value ? { steps: [...(after.value ? (cut.shot?.recipe.document.steps ?? []) : []), ...steps.value], spans: [...(after.value ? (cut.shot?.recipe.document.spans ?? []) : []), ...spans.value] } : null))
 
   /** Onto the shot, the picked ones or all members of its family; one undo. */
   async function accept(onto: 'shot' | 'picked' | 'family') {
@@ -87,7 +88,7 @@ export const useSwatches = defineStore('swatches', () => {
     if (!trial.value || !shot) return
     const shots = onto === 'shot' ? [shot.id] : onto === 'picked' ? copies.shots : (cut.familyOf(shot)?.shots ?? [shot.id])
     const words = `${trial.value.name} recalled on ${shots.length === 1 ? shot.name : `${shots.length} shots`}`
-    if (await paste(shots, steps.value, !after.value, words)) drop()
+    if (await paste(shots, steps.value, !after.value, words, undefined, spans.value)) drop()
   }
 
   return {
@@ -98,7 +99,7 @@ export const useSwatches = defineStore('swatches', () => {
     left,
     after,
     withKeys,
-    moves: computed(() => trial.value?.document.steps.some((step) => step.keys?.length) ?? false),
+    moves: computed(() => trial.value?.document.steps.some((step) => step.keys || step.spans?.length) ?? false),
     document,
     load,
     keep,
