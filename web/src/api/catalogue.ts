@@ -46,6 +46,8 @@ export interface Catalogue {
   solids: Named[]
   /** Colours of flags. */
   flags: string[]
+  /** Where transitions can be mixed, the usual one first. */
+  mixing: { id: string; label: string; about: string }[]
   /** Patterns of wipes (SMPTE ST 258). */
   wipes: { number: number; label: string }[]
   /** Formats of single pictures. */

@@ -27,6 +27,8 @@ export interface ReadList {
   title: string
   rate: string
   events: ListEvent[]
+  /** Transitions that want more handle than there is. */
+  short: number
   /** What was passed over, and what is odd. */
   notes: string[]
 }

@@ -82,6 +82,8 @@ export interface ProjectSettings {
   canvas: string
   output_range: 'full' | 'legal'
   compress_gamut: boolean
+  /** Where transitions are mixed. */
+  mixing: string
   input_rules: InputRule[]
   /** Shots whose grades change pictures. */
   graded: number

@@ -10,6 +10,9 @@ module Mordant
     # ever less (by FADING each frame). m is the share that leaves least, by weighted least squares in which what does not fit counts
     # less (Huber's weights), and shares never fall: the nearest rising row is taken (pool adjacent violators).
     #
+    # Nobody says in what the two were mixed: in codes, in light, or before a rendering with a toe and a shoulder. Each
+    # is tried, and the one is taken that leaves least over all frames; another than codes has to leave clearly less.
+    #
     # Sources: P. J. Huber, Robust estimation of a location parameter, Ann. Math. Stat. 35 (1964);
     # R. E. Barlow et al., Statistical inference under order restrictions (1972), 1.2.
     class MixMeasure
@@ -20,6 +23,13 @@ module Mordant
       ROUNDS = 6
       SMALLEST = 0.01 # codes that both sides have to differ by in the mean, to be told apart
       BEYOND = 2.5 # times what either has changed by itself in the frames beside
+      EASIER = 0.7 # what codes leave counts so much
+      # In what a programme may have been mixed: from codes 0..1, planes of any shape.
+      MIXED_IN = {
+        codes: ->(codes) { codes },
+        light: ->(codes) { codes.clip(0.0, 1.0)**2.4 },
+        rendered: ->(codes) { (codes.clip(0.0, 1.0) * 0.96 + 0.02).then { |y| Numo::NMath.log(y / (y * -1.0 + 1.0)) } }
+      }.freeze
 
       # @param reader [Media::Reader]
       # @param frames [Integer] of the clip
@@ -32,30 +42,39 @@ module Mordant
         raise ParameterError.new(path: "first", expected: "a stretch with frames of either shot before and after it", found: "frames #{first + 1} to #{first + count} of #{frames}") unless count.positive? && from < first && to > first + count
 
         pictures = []
-        reader.each(first: from, count: to - from, width: WIDTH * 4, height: HEIGHT * 4) { |codes| pictures << Numo::DFloat.cast(codes.reduce(4).rgb).flatten / 65_535 }
-        new(pictures, first - from, count).shares
+        reader.each(first: from, count: to - from, width: WIDTH * FINER, height: HEIGHT * FINER) { |codes| pictures << Numo::DFloat.cast(codes.rgb) / 65_535 }
+        new(MIXED_IN[:codes].then { |mixed| pictures.map { |picture| small(mixed.call(picture)) } }, first - from, count).check
+        MIXED_IN.map { |name, mixed| new(pictures.map { |picture| small(mixed.call(picture)) }, first - from, count).then { |one| [one.left * ((name == :codes) ? EASIER : 1.0), one.shares] } }.min_by(&:first).last
       end
+
+      FINER = 4 # pixels either way, of which one of a small picture is the mean
+
+      def self.small(planes) = planes.reshape(3, HEIGHT, FINER, WIDTH, FINER).mean(axis: [2, 4]).flatten
+      private_class_method :small
 
       # @param pictures [Array<Numo::DFloat>] [n] each, of the frames before, in and after it
       # @param first [Integer] of them that is the first in it
       # @param count [Integer]
-      # @raise [ParameterError] of sides that look alike
       def initialize(pictures, first, count)
         @inside = pictures[first, count]
         @before, @after = pictures.first(first), pictures.drop(first + count)
+      end
+
+      # @raise [ParameterError] of sides that look alike, as far as they do not move by themselves
+      def check
         least = [SMALLEST, *[@before, @after].map { |side| BEYOND * (side.first - side.last).abs.mean }].max
         raise ParameterError.new(path: "shots", expected: "two shots that differ, before and after it, to tell their shares", found: "pictures that are alike") if (@after.first - @before.last).abs.mean < least
       end
 
       # @return [Array<Float>] 0.0..1.0, one for each frame in it
       def shares
-        onward, backward = drift(@before.reverse), drift(@after)
-        found = @inside.each_with_index.map do |picture, index|
-          outgoing = @before.last + onward * gone(index + 1)
-          incoming = @after.first + backward * gone(@inside.size - index)
-          share(picture - outgoing, incoming - outgoing)
-        end
-        MixMeasure.rising(found).map { |value| value.clamp(0.0, 1.0) }
+        @shares ||= MixMeasure.rising(sides.zip(@inside).map { |(outgoing, incoming), picture| share(picture - outgoing, incoming - outgoing) }).map { |value| value.clamp(0.0, 1.0) }
+      end
+
+      # @return [Float] what of the frames no mix explains, as a share of what the two shots differ by
+      def left
+        rests = sides.each_with_index.map { |(outgoing, incoming), index| middle((@inside[index] - outgoing * (1 - shares[index]) - incoming * shares[index]).abs) }
+        rests.sum / sides.sum { |outgoing, incoming| (incoming - outgoing).abs.mean }
       end
 
       # The rising row that is nearest to another.
@@ -74,6 +93,16 @@ module Mordant
 
       private
 
+      # Both shots as they would be in each frame.
+      #
+      # @return [Array<Array<Numo::DFloat>>] outgoing and incoming
+      def sides
+        @sides ||= begin
+          onward, backward = drift(@before.reverse), drift(@after)
+          Array.new(@inside.size) { |index| [@before.last + onward * gone(index + 1), @after.first + backward * gone(@inside.size - index)] }
+        end
+      end
+
       # What one frame more changes, away from the nearest frame, in the mean.
       #
       # @param pictures [Array<Numo::DFloat>] from the nearest one on
@@ -85,6 +114,8 @@ module Mordant
 
       def gone(frames) = (1 - FADING**frames) / (1 - FADING) * FADING
 
+      def middle(values) = values.sort[values.size / 2]
+
       # @return [Float] m for which m * whole is nearest to part
       def share(part, whole)
         weights = whole * 0 + 1
@@ -92,7 +123,7 @@ module Mordant
         ROUNDS.times do
           found = (weights * part * whole).sum / (weights * whole * whole).sum
           rest = (part - whole * found).abs
-          scale = [rest.sort[rest.size / 2] * 1.4826, 1e-4].max
+          scale = [middle(rest) * 1.4826, 1e-4].max
           weights = (rest / scale).clip(1.0, nil)**-1
         end
         found

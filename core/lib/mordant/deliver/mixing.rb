@@ -15,7 +15,11 @@ module Mordant
         "linear" => "linear light",
         "display" => "display codes of each output"
       }.freeze
-      ABOUT = "In log codes the middle of a dissolve looks like the middle of both shots, lights do not burn through, and every output shows the same; in linear light it is as if both were exposed on one frame; in display codes as where finished pictures are dissolved."
+      ABOUT = {
+        "log" => "As usual: the middle of a dissolve looks like the middle of both shots, lights do not burn through it, and every output shows the same.",
+        "linear" => "As if both were exposed on one frame: lights stay above all else for longest.",
+        "display" => "As where finished pictures are dissolved: each output mixes the codes that it shows."
+      }.freeze
 
       # @param domain [String] a key of DOMAINS
       # @param space [Colour::WorkingSpace]

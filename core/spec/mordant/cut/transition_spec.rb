@@ -123,6 +123,21 @@ RSpec.describe Mordant::Cut::MixMeasure do
     end
   end
 
+  # Mixed before it was rendered, as the demo's programme is: 12 frames at 474, in log codes.
+  it "finds out that a programme was not mixed in codes" do
+    path = File.expand_path("../../../../demo/media/edit/salt_lantern.mov", __dir__)
+    found = described_class.shares(Mordant::Media::Reader.new(path), frames: 526, first: 474, count: 12)
+    expect(found.each_with_index.sum { |share, index| (share - (index + 1) / 13.0).abs } / 12).to be < 0.05
+    light = Class.new(Programmes) do
+      def mixed(one, other, frame, share)
+        -> { ((one.call.clip(0, 255) / 255.0)**2.4 * (1 - share) + (other.call(frame).clip(0, 255) / 255.0)**2.4 * share)**(1 / 2.4) * 255.0 }
+      end
+    end
+    programme = light.new.add("2A", 22).add("3A", 22, into: 10)
+    found = described_class.shares(Mordant::Media::Reader.new(programme.write(File.join(@folder, "light.mkv"))), frames: programme.length, first: 12, count: 10)
+    expect(found.each_with_index.sum { |share, index| (share - (index + 1) / 11.0).abs } / 10).to be < 0.05
+  end
+
   it "refuses stretches without both shots, and sides that look alike" do
     programme = Programmes.new.add("1A", 30)
     reader = Mordant::Media::Reader.new(programme.write(File.join(@folder, "one.mkv")))
@@ -130,7 +145,7 @@ RSpec.describe Mordant::Cut::MixMeasure do
     expect { described_class.shares(reader, frames: 30, first: 8, count: 22) }.to raise_error(Mordant::ParameterError, /before and after it/)
     expect { described_class.shares(reader, frames: 30, first: 9, count: 10) }.to raise_error(Mordant::ParameterError, /that differ/)
     grey = Array.new(9) { Numo::DFloat.zeros(12) + 0.5 }
-    expect { described_class.new(grey, 3, 3) }.to raise_error(Mordant::ParameterError, /that differ/)
+    expect { described_class.new(grey, 3, 3).check }.to raise_error(Mordant::ParameterError, /that differ/)
     expect(described_class.rising([0.1, 0.3, 0.2, 0.2, 0.9])).to eq([0.1, *[0.7 / 3] * 3, 0.9])
   end
 end

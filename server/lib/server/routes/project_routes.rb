@@ -11,7 +11,8 @@ module Server
           canvases: Mordant::Grade::Screen::CANVASES.map { |id, encoding| {id:, label: Mordant::Colour.encoding(encoding).label} },
           looks: Mordant::Grade::Look.all.map(&:to_h), tests: Mordant::Media::TestPicture.all.map(&:to_h), quantities: Mordant::Scopes::Quantity.all.map(&:to_h),
           solids: Mordant::Scopes::Solid::SPACES.map { |id, label| {id:, label:} }, skin_line: Mordant::Scopes::Skin::LINE,
-          flags: Shot::FLAGS, wipes: Mordant::Cut::Wipe::PATTERNS.map { |number, (label, _)| {number:, label:} }, stills: Mordant::Deliver::Still::FORMATS.map { |format| {id: format.id, label: format.label} },
+          flags: Shot::FLAGS, wipes: Mordant::Cut::Wipe::PATTERNS.map { |number, (label, _)| {number:, label:} },
+          mixing: Mordant::Deliver::Mixing::DOMAINS.map { |id, label| {id:, label:, about: Mordant::Deliver::Mixing::ABOUT.fetch(id)} }, stills: Mordant::Deliver::Still::FORMATS.map { |format| {id: format.id, label: format.label} },
           rule_fields: Mordant::Media::Assignment::FIELDS.map { |id, label| {id:, label:} })
       end
 

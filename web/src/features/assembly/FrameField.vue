@@ -2,7 +2,7 @@
 import { ref, watch } from 'vue'
 
 /** A number that is typed, or stepped by the arrow keys; it is sent when it is entered. With `by` it says by how much, and is 0 again. */
-const props = defineProps<{ label: string; value: number; about?: string; suffix?: string; step?: number; by?: boolean }>()
+const props = defineProps<{ label: string; value: number; about?: string; suffix?: string; step?: number; by?: boolean; narrow?: boolean; name?: string }>()
 const emit = defineEmits<{ set: [value: number] }>()
 const BIG = 10 // steps, with Shift
 const text = ref('')
@@ -35,6 +35,6 @@ function key(event: KeyboardEvent) {
 
 <template>
   <label class="flex items-center gap-1 whitespace-nowrap text-dim" :title="about">
-    {{ label }}<input v-model="text" class="field px-1 py-0 text-right text-xs select-text" :class="by ? 'w-9' : 'w-14'" inputmode="numeric" :aria-label="label" @focus="follow" @keydown.stop="key" @blur="enter" /><span v-if="suffix" class="text-faint">{{ suffix }}</span>
+    {{ label }}<input v-model="text" class="field px-1 py-0 text-right text-xs select-text" :class="by || narrow ? 'w-9' : 'w-14'" inputmode="numeric" :aria-label="name ?? label" @focus="follow" @keydown.stop="key" @blur="enter" /><span v-if="suffix" class="text-faint">{{ suffix }}</span>
   </label>
 </template>

@@ -3,9 +3,8 @@ import { computed } from 'vue'
 import TimecodeField from '../cut/TimecodeField.vue'
 import { clock } from '../cut/timecode'
 import { useCut } from '../cut/useCut'
-import ChoiceList from '../shell/ChoiceList.vue'
-import { useCatalogue } from '../shell/useCatalogue'
 import FrameField from './FrameField.vue'
+import TransitionHands from './TransitionHands.vue'
 import { useAssembly } from './useAssembly'
 
 /** What hands do, by number and by button, with the shot somebody is at or those that are picked. */
@@ -14,15 +13,6 @@ const assembly = useAssembly()
 const shot = computed(() => cut.shot)
 const first = computed(() => cut.shotIndex === 0)
 const who = computed(() => (assembly.picked.length > 1 ? `${assembly.chosen.length} shots` : (shot.value?.name ?? '')))
-const kind = computed(() => (shot.value?.dissolve ? (shot.value.wipe ? String(shot.value.wipe) : 'dissolve') : 'cut'))
-const catalogue = useCatalogue()
-const kinds = computed(() => [{ name: '', options: [{ id: 'cut', label: 'cut' }, { id: 'dissolve', label: 'dissolve' }] }, { name: 'wipe', options: (catalogue.catalogue?.wipes ?? []).map(({ number, label }) => ({ id: String(number), label: `${number} ${label}` })) }])
-const USUAL = 12 // frames of a transition that is new
-
-function change(to: string | null) {
-  if (!shot.value || to === null) return
-  assembly.transition(shot.value, to === 'cut' ? 0 : shot.value.dissolve || USUAL, Number(to) || null)
-}
 const button = 'hover:text-ink disabled:text-faint'
 </script>
 
@@ -37,10 +27,7 @@ const button = 'hover:text-ink disabled:text-faint'
     <FrameField label="source in" :value="shot.source_in" about="frame of the clip that its first one shows; another one slips it" @set="assembly.slip(shot, $event - shot.source_in)" />
     <FrameField label="length" :value="shot.length" suffix="f" about="frames; taken or given at its end" @set="assembly.length(shot, $event)" />
     <FrameField label="speed" :value="Number((shot.speed * 100).toFixed(2))" suffix="%" :step="5" about="100: as shot, below 0 backwards, 0 stands still" @set="assembly.speed(shot, $event / 100)" />
-    <span class="flex items-center gap-1.5">
-      <ChoiceList label="how the shot begins" look="flat" opens="up" :groups="kinds" :model-value="kind" :disabled="first" @update:model-value="change">{{ shot.wipe ? `wipe ${shot.wipe}` : kind }} ▾</ChoiceList>
-      <FrameField v-if="shot.dissolve" label="over" :value="shot.dissolve" suffix="f" about="frames of the transition, all after the edit" @set="assembly.transition(shot, $event, shot.wipe)" />
-    </span>
+    <TransitionHands :shot="shot" />
     <span class="flex items-center gap-3">
       <button :class="button" title="S: two shots of the same grade, at this frame" @click="assembly.split()">split</button>
       <button :class="button" title="U: with the next shot, where it goes on with the next frame" @click="assembly.join()">join</button>

@@ -17,7 +17,12 @@ const cut = useCut()
 const notices = useNotices()
 const project = computed(() => route.params.project as string | undefined)
 const lists = useLists(project)
-const { read, compared, unlinked, busy, rate, prefer, name } = lists
+const { read, compared, unlinked, busy, rate, prefer, handles, name } = lists
+const HANDLES = [
+  { id: 'shorten', words: 'as long as the handles are' },
+  { id: 'hold', words: 'with the last frame held' },
+  { id: 'leave', words: 'as cuts' },
+] as const
 const title = ref('')
 const over = ref<string | null>(null)
 const looking = ref(false)
@@ -91,6 +96,10 @@ async function lookAgain() {
           <button v-if="latest?.status === 'done' && looking" class="control" @click="lookAgain">look again with what was taken in</button>
           <p class="text-faint">What stays missing stands in the cut as a slate until it is taken in.</p>
         </section>
+        <div v-if="read.short" class="border-l-2 border-weld pl-2 text-dim" role="radiogroup" aria-label="transitions without handles">
+          <p class="text-ink">{{ read.short }} {{ read.short === 1 ? 'transition wants' : 'transitions want' }} more handle than there is; the notes say which. Take {{ read.short === 1 ? 'it' : 'them' }}</p>
+          <button v-for="one in HANDLES" :key="one.id" role="radio" class="mr-3" :class="handles === one.id ? 'text-ink' : 'text-faint hover:text-ink'" :aria-checked="handles === one.id" @click="((handles = one.id), lists.again())">{{ one.words }}</button>
+        </div>
         <details v-if="read.notes.length" class="text-dim"><summary class="cursor-pointer hover:text-ink">{{ read.notes.length }} {{ read.notes.length === 1 ? 'note' : 'notes' }}</summary><ul class="mt-1 space-y-1"><li v-for="note in read.notes" :key="note">{{ note }}</li></ul></details>
         <button v-if="cut.cut" class="control-main" :disabled="busy" @click="lists.compare()">Compare with {{ cut.cut.name }}</button>
         <form class="space-y-2 border-t border-line pt-3" @submit.prevent="make">

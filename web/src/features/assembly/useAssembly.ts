@@ -1,5 +1,5 @@
 import { ApiError, getJson, sendJson } from '@/api/client'
-import type { Placed, Shot } from '@/api/cut'
+import type { Manner, Placed, Shot } from '@/api/cut'
 import type { AtticShot } from '@/api/list'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
@@ -135,7 +135,7 @@ export const useAssembly = defineStore('assembly', () => {
     split: () => hand('split', { frame: cut.frame }),
     join: () => cut.shot && hand('join', { shot: cut.shot.id }, stay(cut.shot.id, inside())),
     remove: (black = false) => hand('delete', { shots: chosen.value.map((shot) => shot.id), ...(black ? { black } : {}) }),
-    transition: (shot: Shot, length: number, wipe: number | null) => hand('transition', { shot: shot.id, length, ...(wipe ? { wipe } : {}) }, stay(shot.id)),
+    transition: (shot: Shot, length: number, wipe: number | null, manner: Manner = shot.manner) => hand('transition', { shot: shot.id, length, manner, ...(wipe ? { wipe } : {}) }, stay(shot.id)),
     length: (shot: Shot, length: number) => hand('length', { shot: shot.id, length }, stay(shot.id)),
     speed: (shot: Shot, speed: number) => hand('speed', { shot: shot.id, speed }, stay(shot.id)),
     /** A clip whole, before the open shot. */

@@ -24,13 +24,15 @@ export function useLists(project: Ref<string | undefined>) {
   const bytes = ref('')
   const rate = ref('')
   const prefer = ref('')
+  /** What becomes of transitions that want more handle than there is. */
+  const handles = ref<'shorten' | 'hold' | 'leave'>('shorten')
   /** Numbers of events to the clips a person chose. */
   const links = ref<Record<string, number>>({})
   const read = ref<ReadList | null>(null)
   const compared = ref<ComparedList | null>(null)
   const busy = ref(false)
 
-  const body = () => ({ list: { name: name.value, bytes: bytes.value, ...(rate.value ? { rate: rate.value } : {}) }, links: links.value, ...(prefer.value ? { prefer: prefer.value } : {}) })
+  const body = () => ({ list: { name: name.value, bytes: bytes.value, ...(rate.value ? { rate: rate.value } : {}) }, links: links.value, handles: handles.value, ...(prefer.value ? { prefer: prefer.value } : {}) })
 
   async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
     busy.value = true
@@ -66,6 +68,7 @@ export function useLists(project: Ref<string | undefined>) {
     name,
     rate,
     prefer,
+    handles,
     links,
     read,
     compared,

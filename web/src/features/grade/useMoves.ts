@@ -15,7 +15,7 @@ export const useMoves = defineStore('moves', () => {
   const spanned = shallowRef<Record<string, number>>({})
   const course = shallowRef<CourseReading | null>(null)
   /** The parameters that a hand was on last. */
-  const touched = ref<{ step: string; names: string[] } | null>(null)
+  const touched = ref<{ step: string; names: string[]; frame: number } | null>(null)
 
   const ownerOf = (step: StepDocument): Recipe | undefined => cut.recipes.find((recipe) => recipe.document.steps.some(({ id }) => id === step.id))
   /** Record frame that a step's keys and spans count from. */

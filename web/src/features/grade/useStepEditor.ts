@@ -36,7 +36,7 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
   function withValues(values: Record<string, ParameterValue>) {
     const { document } = recipe.value
     const { id, keys = {} } = step.value
-    moves.touched = { step: id, names: Object.keys(values) }
+    moves.touched = { step: id, names: Object.keys(values), frame: moves.frameOf(step.value) }
     const standing = Object.entries(values).filter(([name]) => !keys[name])
     const made = standing.reduce((so, [name, value]) => withParameter(so, id, name, value), document)
     return standing.length === Object.keys(values).length ? made : withCourses(made, id, withValuesAt(keys, moves.frameOf(step.value), Object.fromEntries(Object.entries(values).filter(([name]) => keys[name]))))

@@ -88,6 +88,12 @@ const setRules = (rules: InputRule[]) => keep({ input_rules: rules })
           </button>
         </div>
         <p class="mt-2 text-2xs text-dim">{{ settings.graded ? `${settings.graded} ${settings.graded === 1 ? 'shot is' : 'shots are'} graded in it.` : 'Nothing is graded in it yet.' }}</p>
+        <h3 class="mt-6 text-sm font-semibold">Transitions are mixed in</h3>
+        <div role="radiogroup" aria-label="where transitions are mixed" class="mt-2">
+          <button v-for="domain in catalogue.catalogue?.mixing ?? []" :key="domain.id" role="radio" class="block w-full border-l-2 py-1 pl-2.5 text-left" :class="domain.id === settings.mixing ? 'border-weld' : 'border-line hover:border-faint'" :aria-checked="domain.id === settings.mixing" @click="domain.id !== settings.mixing && keep({ mixing: domain.id })">
+            <span class="block text-sm" :class="domain.id === settings.mixing ? '' : 'text-dim'">{{ domain.label }}</span><span class="block text-2xs text-dim">{{ domain.about }}</span>
+          </button>
+        </div>
         <h3 class="mt-6 text-sm font-semibold">Your library</h3>
         <p class="mt-1 text-xs break-words text-dim select-text">{{ settings.library.folder }}</p>
         <p class="mt-1 text-2xs text-dim">Encodings you describe lie in its folder encodings, LUTs in luts and its folders. docs/encodings.md says how to write one.</p>

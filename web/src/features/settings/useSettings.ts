@@ -3,7 +3,7 @@ import type { Project, ProjectSettings } from '@/api/project'
 import { ref, type Ref } from 'vue'
 import { useCut } from '../cut/useCut'
 
-type Change = Partial<Pick<ProjectSettings, 'working_space' | 'canvas' | 'output_range' | 'compress_gamut' | 'input_rules' | 'targets'>>
+type Change = Partial<Pick<ProjectSettings, 'working_space' | 'canvas' | 'output_range' | 'compress_gamut' | 'mixing' | 'input_rules' | 'targets'>>
 
 /** A project's colour management; every change is kept when it is made. */
 export function useSettings(project: Ref<string | undefined>, trouble: (error: unknown) => void) {

@@ -120,7 +120,7 @@ const shown = (value: number) => (spec.value ? `${shownValue(value, spec.value)}
     </div>
     <div class="relative min-w-0 flex-1 overflow-x-clip border border-line bg-ground" :style="{ height: `${HEIGHT}px` }">
       <svg ref="box" class="absolute inset-0 size-full" :viewBox="`0 0 100 ${HEIGHT}`" preserveAspectRatio="none"><path v-for="(line, part) in lines" :key="part" :d="line" class="fill-none" :class="shade(part)" stroke-width="1.2" vector-effect="non-scaling-stroke" data-test="course" /></svg>
-      <template v-for="key in keys" :key="key.frame">
+      <template v-for="(key, index) in keys" :key="index">
         <button
           v-for="part in parts"
           :key="part"

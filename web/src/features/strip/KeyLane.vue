@@ -45,11 +45,11 @@ function press(event: PointerEvent, frame: number) {
   <div class="relative h-5" role="group" :aria-label="`keys of ${row.label}`">
     <i v-for="way in eases" :key="way.from" class="absolute top-1/2" :class="way.ease === 'hold' ? 'border-t border-dashed border-faint' : way.ease === 'smooth' ? 'h-0.5 -translate-y-px bg-dim' : 'border-t border-faint'" :style="{ left: at(way.from), width: `${view.at(way.to) - view.at(way.from)}%` }" :title="way.ease" />
     <button
-      v-for="frame in frames"
-      :key="frame"
-      class="pointer-events-auto absolute top-1/2 size-2.5 -translate-x-1/2 -translate-y-1/2 cursor-ew-resize touch-none border border-ground focus-visible:outline focus-visible:outline-weld"
+      v-for="(frame, index) in frames"
+      :key="index"
+      class="pointer-events-auto absolute top-1/2 size-2.5 -translate-x-1/2 -translate-y-1/2 rotate-45 cursor-ew-resize touch-none rounded-[1px] border border-ground focus-visible:outline focus-visible:outline-weld"
       :class="picked(frame) ? 'bg-weld' : 'bg-ink'"
-      :style="{ left: at(frame), borderRadius: '1px', transform: 'translate(-50%, -50%) rotate(45deg)' }"
+      :style="{ left: at(frame) }"
       :aria-label="`key of ${row.label} at frame ${frame + 1}`"
       :aria-pressed="picked(frame)"
       title="drag it; arrows nudge, Delete takes it off, a double click goes there"

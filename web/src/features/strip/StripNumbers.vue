@@ -57,23 +57,23 @@ const least = (frames: number) => Math.max(0, Math.round(frames))
 </script>
 
 <template>
-  <div class="flex min-h-[22px] flex-wrap items-center gap-x-3 gap-y-1 text-2xs text-dim" data-test="strip-numbers">
+  <div class="flex h-[26px] items-center whitespace-nowrap gap-x-3 text-2xs text-dim" data-test="strip-numbers">
     <template v-if="span">
-      <input class="field w-28 px-1 py-0 text-xs select-text" :value="span.name" maxlength="80" aria-label="name of the span" @keydown.stop @keydown.enter="($event.target as HTMLInputElement).blur()" @change="alter({ name: ($event.target as HTMLInputElement).value.trim() || span.name }, 'named otherwise')" />
-      <FrameField label="from" :value="span.start + 1" about="its first frame" @set="alter({ start: Math.min(Math.round($event) - 1, span.finish) }, 'begins elsewhere')" />
-      <FrameField label="to" :value="span.finish + 1" about="its last frame" @set="alter({ finish: Math.max(Math.round($event) - 1, span.start) }, 'ends elsewhere')" />
-      <FrameField label="fade in before" :value="span.fade_in[0]" suffix="f" about="frames before its first one, which stays at full strength" @set="alter({ fade_in: [least($event), span.fade_in[1]] }, 'fade in')" />
-      <FrameField label="after" :value="span.fade_in[1]" suffix="f" about="frames after its first one" @set="alter({ fade_in: [span.fade_in[0], least($event)] }, 'fade in')" />
-      <FrameField label="fade out before" :value="span.fade_out[0]" suffix="f" about="frames before its last one" @set="alter({ fade_out: [least($event), span.fade_out[1]] }, 'fade out')" />
-      <FrameField label="after" :value="span.fade_out[1]" suffix="f" about="frames after its last one" @set="alter({ fade_out: [span.fade_out[0], least($event)] }, 'fade out')" />
+      <input class="field w-24 px-1 py-0 text-xs select-text" :value="span.name" maxlength="80" aria-label="name of the span" @keydown.stop @keydown.enter="($event.target as HTMLInputElement).blur()" @change="alter({ name: ($event.target as HTMLInputElement).value.trim() || span.name }, 'named otherwise')" />
+      <FrameField narrow label="frames" name="first frame" :value="span.start + 1" about="its first frame" @set="alter({ start: Math.min(Math.round($event) - 1, span.finish) }, 'begins elsewhere')" />
+      <FrameField narrow label="to" name="last frame" :value="span.finish + 1" about="its last frame" @set="alter({ finish: Math.max(Math.round($event) - 1, span.start) }, 'ends elsewhere')" />
+      <FrameField narrow label="fade in" name="fade in before" :value="span.fade_in[0]" about="frames before its first one, which stays at full strength" @set="alter({ fade_in: [least($event), span.fade_in[1]] }, 'fade in')" />
+      <FrameField narrow class="-ml-2" label="+" name="fade in after" :value="span.fade_in[1]" about="frames after its first one" @set="alter({ fade_in: [span.fade_in[0], least($event)] }, 'fade in')" />
+      <FrameField narrow label="fade out" name="fade out before" :value="span.fade_out[0]" about="frames before its last one" @set="alter({ fade_out: [least($event), span.fade_out[1]] }, 'fade out')" />
+      <FrameField narrow class="-ml-2" label="+" name="fade out after" :value="span.fade_out[1]" about="frames after its last one" @set="alter({ fade_out: [span.fade_out[0], least($event)] }, 'fade out')" />
       <button class="hover:text-ink" title="how its fades go" @click="alter({ curve: span.curve === 'cosine' ? 'straight' : 'cosine' }, 'fades otherwise')">{{ span.curve === 'cosine' ? 'eased fades' : 'straight fades' }}</button>
       <button class="hover:text-madder" @click="strip.remove()">take away</button>
     </template>
     <template v-else-if="key && first">
       <span class="text-ink">{{ strip.picks.length > 1 ? `${strip.picks.length} keys` : (spec?.label.toLowerCase() ?? first.name) }}</span>
-      <FrameField label="at frame" :value="first.frame + 1" about="of the shot" @set="move(Math.round($event))" />
+      <FrameField narrow label="at frame" :value="first.frame + 1" about="of the shot" @set="move(Math.round($event))" />
       <span v-for="(value, index) in numbers" :key="index" class="flex items-center gap-1">
-        {{ spec?.channels?.[index] ?? 'value' }}<span class="w-16"><NumberField v-if="spec" compact :spec="spec" :label="`key value ${spec.channels?.[index] ?? ''}`.trim()" :model-value="value" @update:model-value="set(index, $event)" @begin="gesture.begin" @end="gesture.end" /></span>
+        {{ spec?.channels?.[index] ?? 'value' }}<span class="w-14"><NumberField v-if="spec" compact :spec="spec" :label="`key value ${spec.channels?.[index] ?? ''}`.trim()" :model-value="value" @update:model-value="set(index, $event)" @begin="gesture.begin" @end="gesture.end" /></span>
       </span>
       <ChoiceList label="how it goes on from the key" look="flat" opens="up" :groups="[{ name: '', options: EASES }]" :model-value="ease" @update:model-value="$event && strip.alter({ ease: $event as Ease }, 'easing')"><span class="text-ink">{{ EASES.find((one) => one.id === ease)?.label }} ▾</span></ChoiceList>
       <template v-for="side in (['in', 'out'] as const).filter((one) => (one === 'in' ? arrives : ease === 'smooth'))" :key="side">

@@ -87,7 +87,7 @@ const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => 
       <span class="shrink-0 truncate" :style="{ width: `${gutter - 12}px` }"><b class="font-medium text-ink">{{ strip.open?.step.name ?? 'no step' }}</b></span>
       <ChoiceList v-if="strip.open" label="parameter to key" look="flat" opens="up" :groups="parameters" :model-value="null" @update:model-value="$event && strip.key([$event])"><span class="hover:text-ink">+ key ▾</span></ChoiceList>
       <button v-if="strip.open" class="hover:text-ink" title="[ : a span of this step begins at this frame" @click="strip.begin()">+ span from here</button>
-      <StripNumbers class="min-w-0 flex-1" />
+      <span class="flex-1" />
       <button v-if="strip.rows.length > 1 || strip.folded" :class="strip.folded ? 'text-ink' : 'hover:text-ink'" :aria-pressed="strip.folded" title="all that moves in one line" @click="strip.folded = !strip.folded">folded</button>
       <button :class="strip.graph ? 'text-ink' : 'hover:text-ink'" :aria-pressed="strip.graph" title="the value of the picked key's parameter over time" @click="strip.graph = !strip.graph">graph</button>
       <span class="flex items-center gap-1.5"><button class="px-0.5 hover:text-ink" aria-label="wider" title="wider; or turn the wheel over the lanes" @click="view.wider()">−</button><button class="px-0.5 hover:text-ink" aria-label="closer" @click="view.closer()">+</button><button class="hover:text-ink" title="Shift L: this shot, or the whole cut" @click="view.flip()">{{ view.mode === 'shot' ? 'this shot' : view.mode === 'cut' ? 'the cut' : 'zoomed' }}</button></span>
@@ -121,5 +121,6 @@ const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => 
         <div class="absolute inset-y-0 right-0 overflow-x-clip" :style="{ left: `${gutter}px` }"><i class="absolute inset-y-0 w-px bg-weld" :style="{ left: `${view.at(cut.frame + 0.5)}%` }" /></div>
       </div>
     </div>
+    <StripNumbers :style="{ marginLeft: `${gutter}px` }" />
   </section>
 </template>

@@ -112,13 +112,14 @@ export const useStrip = defineStore('strip', () => {
     recipes.change(recipe, edited(from?.document ?? recipe.document, from?.step ?? step, edit, on), `${step.name}: ${words}`.slice(0, 120), gesture)
   }
 
-  /** Keys of what was touched last, of what moves already, or of what is not neutral, at the present frame; or none there. */
+  /** Keys of what was touched at the present frame, of what moves already, or of what was touched last; or none of them there. */
   function flipKey() {
     if (!open.value || !spec.value) return
     const { step } = open.value
     const courses = step.keys ?? {}
-    const touched = moves.touched?.step === step.id ? moves.touched.names : []
-    const names = touched.length ? touched : Object.keys(courses)
+    const touched = moves.touched?.step === step.id ? moves.touched : null
+    const moving = Object.keys(courses).filter((name, _, all) => !all.some((one) => courses[one]?.some((each) => each.frame === here.value)) || courses[name]?.some((each) => each.frame === here.value))
+    const names = touched?.frame === here.value ? touched.names : moving.length ? moving : (touched?.names ?? [])
     if (names.length === 0) return notices.news('Set a number first: what was touched last is what is keyed.')
     key(names)
   }
