@@ -48,6 +48,24 @@ RSpec.describe "Change over time", type: :request do
     expect(ask[nil]).not_to have_key("course")
   end
 
+  it "stays with its source frames when a shot is trimmed, split and cut otherwise by a list" do
+    store(bound)
+    strengths = lambda do
+      fresh.loaded_shots.select { |one| one.clip_id == shot.clip_id }.flat_map { |one| fresh.source_of(one).then { |source| (0...one.length).map { |frame| [one.source_in + frame, source.plan_at(frame).recipe.entries.first.strength] } } }
+    end
+    whole = strengths.call
+    expect(whole).to eq([[0, 0.0], [1, 0.0], [2, 0.5], [3, 1.0], [4, 1.0], [5, 1.0], [6, 0.0], [7, 0.0]])
+    hand = ->(operation, **values) { call(:post, "/cuts/#{cut.id}/assembly", {operation:, **values}) }
+    hand["trim", shot: shot.id, head: 2]
+    expect(strengths.call).to eq(whole.drop(2))
+    hand["split", frame: 2]
+    expect(strengths.call).to eq(whole.drop(2))
+    list = "TITLE: again\n001  AX V C 00:00:00:04 00:00:00:07 01:00:00:00 01:00:00:03\n* FROM CLIP NAME: one.mkv\n"
+    call(:put, "/cuts/#{cut.id}/recut", {list: {name: "again.edl", text: list}, links: {"1" => shot.clip_id}})
+    expect(last_response.status).to eq(200)
+    expect(strengths.call).to eq(whole[4..6])
+  end
+
   it "counts a wash's keys and spans from its own first frame" do
     call(:post, "/cuts/#{cut.id}/washes", {name: "Dusk", words: "x"})
     wash = Server::Wash.find(json["wash"]["id"])

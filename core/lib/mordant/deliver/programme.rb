@@ -18,8 +18,12 @@ module Mordant
         # @return [Grade::Plan]
         def plan_at(frame, variant = nil) = variant ? others.fetch(variant).plan_at(frame) : plan.at(frame + start)
 
-        # @return [Integer] frames before and after that a picture depends on
-        def window(variant = nil) = (variant ? others.fetch(variant) : self).plan.recipe.window
+        # @param frames [Range<Integer>] of its pictures, without its end
+        # @return [Integer] frames before and after that those depend on
+        def window(frames, variant = nil)
+          one = variant ? others.fetch(variant) : self
+          one.plan.recipe.window((frames.begin + one.start)...(frames.end + one.start))
+        end
       end
 
       # @param timeline [Cut::Timeline]
@@ -70,7 +74,7 @@ module Mordant
       def each_picture(shot, segment, variants)
         source = @sources[shot.key]
         frame = segment.first - shot.record_in
-        window = variants.map { |variant| source.window(variant) }.max
+        window = variants.map { |variant| source.window(frame...(frame + segment.length), variant) }.max
         wanted = (segment.first...(segment.first + segment.length)).map { |record| shot.shown_at(record) }
         Media::Surrounded.each(source.reader, wanted:, frames: shot.clip_frames, window:, width: @width, height: @height) do |codes, around|
           yield(variants.map { |variant| source.plan_at(frame, variant).run(codes, around:) })

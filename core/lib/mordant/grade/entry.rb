@@ -44,6 +44,7 @@ module Mordant
         @spans = named_spans(document.fetch("spans", []), spans, "#{path}.spans")
         @matte = document["matte"] && Matte::Composite.new(document["matte"], path: "#{path}.matte")
         @since = 0
+        weigh
         freeze
       end
 
@@ -58,7 +59,10 @@ module Mordant
         step = @keys.at(@step, frame + since)
         matte = @matte&.at(frame + since, frame)
         share = spanned(frame)
-        copy { @step, @keys, @matte, @spans, @strength = step, Keys::NONE, matte, [].freeze, @strength * share }
+        copy do
+          @step, @keys, @matte, @spans, @strength = step, Keys::NONE, matte, [].freeze, @strength * share
+          weigh
+        end
       end
 
       # @param frame [Integer] from the shot's first one
@@ -92,8 +96,9 @@ module Mordant
       # @return [Entry] with so much of its strength
       def weakened(share) = copy { @strength *= share }
 
-      # @return [Integer] frames before and after that it depends on, wherever it is
-      def window = acts? ? @keys.all(step).map(&:window).max : 0
+      # @param frames [Range<Integer>, nil] of the shot; nil: all of it
+      # @return [Integer] frames before and after that it depends on, wherever it is in those
+      def window(frames = nil) = (acts? && (frames.nil? || there?(frames))) ? @window : 0
 
       # @param frames [Integer]
       # @return [Entry] of an owner that began so many frames before the shot
@@ -111,7 +116,7 @@ module Mordant
       def enabled? = @enabled
 
       # Whether pictures depend on it.
-      def acts? = enabled? && strength.positive? && !@keys.all(step).all?(&:neutral?)
+      def acts? = enabled? && strength.positive? && !@neutral
 
       # @return [Array] Pointwise operations in the step's domain, at its strength
       def operations(space)
@@ -134,6 +139,15 @@ module Mordant
       end
 
       private
+
+      # What does not change with the frame.
+      def weigh
+        all = @keys.all(step)
+        @neutral, @window = all.all?(&:neutral?), all.map(&:window).max
+      end
+
+      # Whether a span has it in some of the shot's frames.
+      def there?(frames) = spans.empty? || spans.any? { |span| span.reach.begin < frames.end + since && span.reach.end >= frames.begin + since }
 
       # What strength leaves: in + strength * (out - in), in the step's domain.
       # Curves stay curves.

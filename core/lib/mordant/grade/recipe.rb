@@ -98,8 +98,9 @@ module Mordant
       # Whether it changes from frame to frame.
       def moving? = entries.any?(&:moving?)
 
-      # @return [Integer] frames before and after that a picture depends on, wherever it is
-      def window = entries.sum(&:window)
+      # @param frames [Range<Integer>, nil] of the shot, without its end; nil: all of it
+      # @return [Integer] frames before and after that a picture depends on, wherever it is in those
+      def window(frames = nil) = entries.sum { |entry| entry.window(frames) }
 
       # @param frame [Integer] from the shot's first one
       # @return [Recipe] as it is there

@@ -54,6 +54,14 @@ RSpec.describe Mordant::Grade::Span do
     expect(Mordant::Deliver::Bulk.can?(Mordant::Grade::Plan.new(recipe: one, source: "acescct").at(5))).to be(true)
   end
 
+  it "wants no frames around where a step in time is off" do
+    average = {"id" => "t", "kind" => "average", "parameters" => {"frames" => 2}, "spans" => ["s"]}
+    made = Mordant::Grade::Recipe.new("spans" => [span("s", 10, 20, fade_in: [4, 0])], "steps" => [average])
+    whole = Mordant::Grade::Recipe.new("steps" => [average.except("spans")]).window
+    expect([made.window, made.window(0...7), made.window(0...8), made.window(20...30), made.window(21...30), made.began(5).window(0...3)]).to eq([whole, 0, whole, whole, 0, whole])
+    expect(whole).to be_positive
+  end
+
   it "keeps what a step acts on: a shape with a path and a key" do
     path = Mordant::Track::Path.new({"kind" => "position", "first" => 0, "centre" => [0, 0], "maps" => Array.new(20) { |frame| [1, 0, 0.01 * frame, 0, 1, 0, 0, 0] }, "confidence" => [1.0] * 20, "lost" => nil})
     matte = {"contributors" => [{"id" => "e", "kind" => "ellipse", "parameters" => {"radii" => [0.2, 0.2]}, "path" => {"id" => 7, "from" => 0}}]}

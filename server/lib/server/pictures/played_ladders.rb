@@ -54,8 +54,11 @@ module Server
 
         shot = first.shot
         own = (shot.record_in + shot.dissolve)...(shot.record_in + shot.length)
-        own.cover?(frames) && !@wish.recipe_of(shot).moving?
+        at = frames.begin - shot.record_in
+        own.cover?(frames) && still?(@wish.recipe_of(shot), at...(at + frames.size))
       end
+
+      def still?(recipe, frames) = !recipe.moving? || recipe.stretches(frames).then { |all| all.one? && !all.first.last }
 
       # @param run [Array<Played>] of the same grade, of which pictures are looked at
       # @param frames [Array<Integer>] that the ladder is for
