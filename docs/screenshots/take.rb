@@ -113,6 +113,24 @@ PAGE.find("[data-test=path]", wait: 120)
 settle
 take("shape")
 PAGE.click_button("what it does")
+number = PAGE.find("[role=spinbutton][aria-label=exposure]")["aria-valuenow"]
+PAGE.driver.browser.keyboard.type("[")
+field = PAGE.find("input[aria-label='fade in before']")
+field.send_keys([:control, "a"], "8", :enter)
+settle
+type("exposure", number)
+PAGE.driver.browser.keyboard.type([:shift, "k"])
+12.times { PAGE.driver.browser.keyboard.type("d") }
+settle
+type("exposure", "1.4")
+PAGE.find("button[aria-label='key of exposure at frame 25']").click
+PAGE.find("button[aria-label='how it goes on from the key']").click
+PAGE.find("[role=option]", text: "smoothly").click
+PAGE.click_button("graph", exact: true)
+settle
+take("strip")
+PAGE.click_button("graph", exact: true)
+PAGE.driver.browser.keyboard.type([:shift, "s"])
 PAGE.execute_script("localStorage.setItem('mordant.scopes', JSON.stringify({slots: [{kind: 'rgb', share: 0.27}, {kind: 'vectorscope', share: 0.23}, {kind: 'histogram', share: 0.22}, {kind: 'solid', share: 0.28}], height: 300}))")
 PAGE.refresh
 settle

@@ -7,12 +7,14 @@ import { fineness, followDrag } from '../grade/useDrag'
 import { handMoving } from '../grade/useStepEditor'
 import { useMoves } from '../grade/useMoves'
 import { withAlteredPicks } from './courses'
-import { useStrip, type StripPick } from './useStrip'
+import { usePicks, type StripPick } from './usePicks'
+import { useStrip } from './useStrip'
 import { useTimeView } from './useTimeView'
 
 /** The value of a parameter over the shot, as the core computes it: keys are pulled up and down, slopes by their ends. */
 defineProps<{ gutter: number }>()
 const strip = useStrip()
+const picks = usePicks()
 const moves = useMoves()
 const view = useTimeView()
 const HEIGHT = 84
@@ -46,7 +48,7 @@ function pull(event: PointerEvent, key: CourseKey, part: number) {
   const [open, wanted] = [strip.open, of.value]
   if (!open || !wanted) return
   const pick = [{ ...wanted, frame: key.frame }]
-  strip.pick(pick, false)
+  picks.pick(pick, false)
   const from = { document: open.recipe.document, step: open.step }
   const scale = (range.value[1] - range.value[0]) / (HEIGHT - 2 * EDGE)
   const gesture = crypto.randomUUID()
@@ -85,7 +87,7 @@ function turn(event: PointerEvent, one: (typeof slopes.value)[number]) {
   const [open, wanted] = [strip.open, of.value]
   if (!open || !wanted) return
   const pick = [{ ...wanted, frame: one.key.frame }]
-  strip.pick(pick, false)
+  picks.pick(pick, false)
   const from = { document: open.recipe.document, step: open.step }
   const gesture = crypto.randomUUID()
   let [x, y] = [one.dx, one.dy]
@@ -125,7 +127,7 @@ const shown = (value: number) => (spec.value ? `${shownValue(value, spec.value)}
           v-for="part in parts"
           :key="part"
           class="absolute size-2 -translate-x-1/2 -translate-y-1/2 cursor-ns-resize touch-none border border-ground bg-ink focus-visible:outline focus-visible:outline-weld"
-          :class="of && strip.isPicked({ ...of, frame: key.frame }) ? 'bg-weld' : ''"
+          :class="of && picks.has({ ...of, frame: key.frame }) ? 'bg-weld' : ''"
           :style="{ left: `${across(key.frame)}%`, top: `${up(rowOf(key.value)[part] ?? 0)}px` }"
           :aria-label="`value at frame ${key.frame + 1}${parts.length > 1 ? `, ${spec?.channels?.[part] ?? part}` : ''}`"
           @pointerdown.stop="pull($event, key, part)"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { withMovedPicks } from './courses'
-import { useStrip, type KeyRow, type StripPick } from './useStrip'
+import { usePicks } from './usePicks'
+import { useStrip, type KeyRow } from './useStrip'
 import { useStripDrag } from './useStripDrag'
 import { useTimeView } from './useTimeView'
 
@@ -9,12 +10,13 @@ import { useTimeView } from './useTimeView'
 const props = defineProps<{ row: KeyRow; marked: { first: number; count: number } | null }>()
 const emit = defineEmits<{ go: [frame: number] }>()
 const strip = useStrip()
+const picks = usePicks()
 const view = useTimeView()
 const { drag } = useStripDrag(() => props.marked)
 
 const frames = computed(() => [...new Set(props.row.picks.map((pick) => pick.frame))].sort((a, b) => a - b))
 const picksAt = (frame: number) => props.row.picks.filter((pick) => pick.frame === frame)
-const picked = (frame: number) => picksAt(frame).every(strip.isPicked)
+const picked = (frame: number) => picksAt(frame).every(picks.has)
 const at = (frame: number) => `${view.at(frame + (strip.open?.start ?? 0) + 0.5)}%`
 
 /** How it goes on from a key. */
@@ -29,14 +31,14 @@ const eases = computed(() => {
 function press(event: PointerEvent, frame: number) {
   const mine = picksAt(frame)
   const more = event.ctrlKey || event.metaKey
-  const already = mine.every(strip.isPicked)
-  if (more || !already) strip.pick(mine, more)
-  const [open, picks] = [strip.open, [...strip.picks] as StripPick[]]
-  if (!open || picks.length === 0) return
+  const already = mine.every(picks.has)
+  if (more || !already) picks.pick(mine, more)
+  const [open, all] = [strip.open, [...picks.keys]]
+  if (!open || all.length === 0) return
   const from = { document: open.recipe.document, step: open.step }
-  drag(event, frame, (by, gesture) => strip.change((courses, on) => withMovedPicks(courses, on, by), 'keys moved', picks, gesture, from), {
-    end: (by) => (strip.picks = picks.map((pick) => ({ ...pick, frame: pick.frame + by }))),
-    click: () => already && !more && strip.pick(mine, false),
+  drag(event, frame, (by, gesture) => strip.change((courses, on) => withMovedPicks(courses, on, by), 'keys moved', all, gesture, from), {
+    end: (by) => (picks.keys = all.map((pick) => ({ ...pick, frame: pick.frame + by }))),
+    click: () => already && !more && picks.pick(mine, false),
   })
 }
 </script>

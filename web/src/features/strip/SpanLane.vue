@@ -2,6 +2,8 @@
 import type { SpanDocument } from '@/api/recipe'
 import { computed } from 'vue'
 import { outlineOf, placeOf, pulled, type Grip } from './spans'
+import { usePicks } from './usePicks'
+import { useSpans } from './useSpans'
 import { useStrip } from './useStrip'
 import { useStripDrag } from './useStripDrag'
 import { useTimeView } from './useTimeView'
@@ -9,11 +11,13 @@ import { useTimeView } from './useTimeView'
 /** A span with its marks and fades, all of them to be pulled. */
 const props = defineProps<{ span: SpanDocument; marked: { first: number; count: number } | null }>()
 const strip = useStrip()
+const spans = useSpans()
+const picks = usePicks()
 const view = useTimeView()
 const { drag } = useStripDrag(() => props.marked)
 
 const takesPart = computed(() => strip.open?.step.spans?.includes(props.span.id) ?? false)
-const picked = computed(() => strip.span === props.span.id)
+const picked = computed(() => picks.span === props.span.id)
 const across = (frame: number) => view.at(frame + (strip.open?.start ?? 0))
 const path = computed(() => outlineOf(props.span, across, (share) => 19 - share * 16))
 /** The last frame is in it to its end. */
@@ -29,10 +33,10 @@ const lengths = computed(() => [props.span.fade_in, props.span.fade_out].map((fa
 function press(event: PointerEvent, grip: Grip) {
   const open = strip.open
   if (!open) return
-  strip.pickSpan(props.span.id)
+  picks.pickSpan(props.span.id)
   ;(event.currentTarget as HTMLElement).focus()
   const [span, document] = [{ ...props.span }, open.recipe.document]
-  drag(event, placeOf(span, grip), (by, gesture) => strip.alterSpan(span.id, pulled(span, grip, by), grip === 'whole' ? 'moved' : 'pulled', gesture, document))
+  drag(event, placeOf(span, grip), (by, gesture) => spans.alter(span.id, pulled(span, grip, by), grip === 'whole' ? 'moved' : 'pulled', gesture, document))
 }
 </script>
 

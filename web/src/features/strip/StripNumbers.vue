@@ -7,10 +7,14 @@ import NumberField from '../grade/NumberField.vue'
 import { useGesture } from '../grade/useStepEditor'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { withAlteredPicks, withMovedPicks } from './courses'
+import { usePicks } from './usePicks'
+import { useSpans } from './useSpans'
 import { useStrip } from './useStrip'
 
 /** What is picked on the strip, by number. */
 const strip = useStrip()
+const spans = useSpans()
+const picks = usePicks()
 const gesture = useGesture()
 const EASES: { id: Ease; label: string }[] = [
   { id: 'straight', label: 'straight on' },
@@ -20,13 +24,13 @@ const EASES: { id: Ease; label: string }[] = [
 const SLOPE: ParameterSpec = { name: 'slope', label: 'slope', channels: null, unit: 'ratio', min: 0, max: 3, neutral: 1, decimals: 2, nudge: 0.05, suffix: '×', about: 'How steeply it goes there: 0 rests, 1 as the straight way, 3 at most.' }
 
 /** The one key that is picked, or the first of several. */
-const first = computed(() => strip.picks[0] ?? null)
+const first = computed(() => picks.keys[0] ?? null)
 const key = computed<CourseKey | null>(() => {
   const [pick, step] = [first.value, strip.open?.step]
   return pick && step ? (strip.coursesOf(step, pick.part)[pick.name]?.find((one) => one.frame === pick.frame) ?? null) : null
 })
 const spec = computed<ParameterSpec | null>(() => {
-  return first.value && strip.picks.length === 1 ? strip.numberSpec(first.value) : null
+  return first.value && picks.keys.length === 1 ? strip.numberSpec(first.value) : null
 })
 const numbers = computed(() => (spec.value && key.value ? (Array.isArray(key.value.value) ? (key.value.value as number[]) : [key.value.value as number]) : []))
 const ease = computed(() => key.value?.ease ?? 'straight')
@@ -47,12 +51,12 @@ function move(frame: number) {
   if (!first.value) return
   const by = frame - 1 - first.value.frame
   strip.change((courses, on) => withMovedPicks(courses, on, by), 'keys moved')
-  strip.picks = strip.picks.map((pick) => ({ ...pick, frame: pick.frame + by }))
+  picks.keys = picks.keys.map((pick) => ({ ...pick, frame: pick.frame + by }))
 }
-const slope = (side: 'in' | 'out', value: number | undefined, drag?: string) => strip.change((courses, on) => withAlteredPicks(courses, on, { [side]: value }), 'slope of a key', strip.picks, drag)
+const slope = (side: 'in' | 'out', value: number | undefined, drag?: string) => strip.change((courses, on) => withAlteredPicks(courses, on, { [side]: value }), 'slope of a key', picks.keys, drag)
 
-const span = computed(() => strip.chosen)
-const alter = (values: Partial<SpanDocument>, words: string) => span.value && strip.alterSpan(span.value.id, values, words)
+const span = computed(() => spans.chosen)
+const alter = (values: Partial<SpanDocument>, words: string) => span.value && spans.alter(span.value.id, values, words)
 const least = (frames: number) => Math.max(0, Math.round(frames))
 </script>
 
@@ -70,7 +74,7 @@ const least = (frames: number) => Math.max(0, Math.round(frames))
       <button class="hover:text-madder" @click="strip.remove()">take away</button>
     </template>
     <template v-else-if="key && first">
-      <span class="text-ink">{{ strip.picks.length > 1 ? `${strip.picks.length} keys` : (spec?.label.toLowerCase() ?? first.name) }}</span>
+      <span class="text-ink">{{ picks.keys.length > 1 ? `${picks.keys.length} keys` : (spec?.label.toLowerCase() ?? first.name) }}</span>
       <FrameField narrow label="at frame" :value="first.frame + 1" about="of the shot" @set="move(Math.round($event))" />
       <span v-for="(value, index) in numbers" :key="index" class="flex items-center gap-1">
         {{ spec?.channels?.[index] ?? 'value' }}<span class="w-14"><NumberField v-if="spec" compact :spec="spec" :label="`key value ${spec.channels?.[index] ?? ''}`.trim()" :model-value="value" @update:model-value="set(index, $event)" @begin="gesture.begin" @end="gesture.end" /></span>

@@ -9,6 +9,8 @@ import KeyLane from './KeyLane.vue'
 import PathLane from './PathLane.vue'
 import SpanLane from './SpanLane.vue'
 import StripNumbers from './StripNumbers.vue'
+import { usePicks } from './usePicks'
+import { useSpans } from './useSpans'
 import { useStrip } from './useStrip'
 import { useTimeView } from './useTimeView'
 
@@ -17,6 +19,8 @@ defineProps<{ marked: { first: number; count: number } | null; gutter: number }>
 const emit = defineEmits<{ go: [frame: number] }>()
 const cut = useCut()
 const strip = useStrip()
+const spans = useSpans()
+const picks = usePicks()
 const view = useTimeView()
 const root = ref<HTMLElement>()
 const lanes = ref<HTMLElement>()
@@ -48,7 +52,7 @@ function scrub(event: PointerEvent) {
 function press(event: PointerEvent) {
   lanes.value?.setPointerCapture(event.pointerId)
   root.value?.focus()
-  strip.clear()
+  picks.clear()
   scrub(event)
 }
 const turn = (event: WheelEvent) => {
@@ -66,14 +70,14 @@ function nudge(by: number) {
 function keydown(event: KeyboardEvent) {
   if ((event.target as HTMLElement).closest('input, [role=spinbutton], [role=listbox]')) return
   const mod = event.ctrlKey || event.metaKey
-  const some = strip.picks.length > 0 || strip.chosen !== null
+  const some = picks.keys.length > 0 || spans.chosen !== null
   const way = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
   if (way && some && !mod) nudge(way * (event.altKey ? 1 : fineness(event)))
   else if ((event.key === 'Delete' || event.key === 'Backspace') && some) strip.remove()
   else if (mod && event.key === 'c' && some) strip.copy()
   else if (mod && event.key === 'v') strip.paste()
-  else if (mod && event.key === 'a') strip.pick(strip.rows.flatMap((row) => row.picks), false)
-  else if (event.key === 'Escape' && some) strip.clear()
+  else if (mod && event.key === 'a') picks.pick(strip.rows.flatMap((row) => row.picks), false)
+  else if (event.key === 'Escape' && some) picks.clear()
   else return
   event.preventDefault()
   event.stopPropagation()
@@ -86,7 +90,7 @@ const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => 
     <header class="mb-1 flex items-center gap-3 text-2xs text-dim">
       <span class="shrink-0 truncate" :style="{ width: `${gutter - 12}px` }"><b class="font-medium text-ink">{{ strip.open?.step.name ?? 'no step' }}</b></span>
       <ChoiceList v-if="strip.open" label="parameter to key" look="flat" opens="up" :groups="parameters" :model-value="null" @update:model-value="$event && strip.key([$event])"><span class="hover:text-ink">+ key ▾</span></ChoiceList>
-      <button v-if="strip.open" class="hover:text-ink" title="[ : a span of this step begins at this frame" @click="strip.begin()">+ span from here</button>
+      <button v-if="strip.open" class="hover:text-ink" title="[ : a span of this step begins at this frame" @click="spans.begin()">+ span from here</button>
       <span class="flex-1" />
       <button v-if="strip.rows.length > 1 || strip.folded" :class="strip.folded ? 'text-ink' : 'hover:text-ink'" :aria-pressed="strip.folded" title="all that moves in one line" @click="strip.folded = !strip.folded">folded</button>
       <button :class="strip.graph ? 'text-ink' : 'hover:text-ink'" :aria-pressed="strip.graph" title="the value of the picked key's parameter over time" @click="strip.graph = !strip.graph">graph</button>
@@ -110,13 +114,13 @@ const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => 
           <span class="shrink-0 truncate pr-2 text-2xs leading-4 text-dim" :style="{ width: `${gutter}px` }" :title="`${follows(parts)} on ${path.name}`">path · {{ follows(parts) }}</span>
           <PathLane class="min-w-0 flex-1 overflow-x-clip" :path="path" />
         </div>
-        <div v-for="span in strip.spans" :key="span.id" class="flex">
+        <div v-for="span in spans.all" :key="span.id" class="flex">
           <label class="pointer-events-auto flex shrink-0 items-center gap-1.5 truncate pr-2 text-2xs leading-[22px]" :class="strip.open?.step.spans?.includes(span.id) ? 'text-ink' : 'text-dim'" :style="{ width: `${gutter}px` }" :title="`${strip.open?.step.name} takes part in ${span.name}`">
-            <input type="checkbox" class="size-2.5 accent-weld" :checked="strip.open?.step.spans?.includes(span.id)" :aria-label="`takes part in ${span.name}`" @change="strip.part(span, ($event.target as HTMLInputElement).checked)" /><span class="truncate">{{ span.name }}</span>
+            <input type="checkbox" class="size-2.5 accent-weld" :checked="strip.open?.step.spans?.includes(span.id)" :aria-label="`takes part in ${span.name}`" @change="spans.part(span, ($event.target as HTMLInputElement).checked)" /><span class="truncate">{{ span.name }}</span>
           </label>
           <SpanLane class="min-w-0 flex-1 overflow-x-clip" data-lane :span="span" :marked="marked" />
         </div>
-        <p v-if="strip.rows.length + strip.paths.length + strip.spans.length === 0" class="py-1 text-2xs text-faint" :style="{ marginLeft: `${gutter + 8}px` }">{{ strip.open ? 'Nothing of this step changes over the shot.' : '' }}</p>
+        <p v-if="strip.rows.length + strip.paths.length + spans.all.length === 0" class="py-1 text-2xs text-faint" :style="{ marginLeft: `${gutter + 8}px` }">{{ strip.open ? 'Nothing of this step changes over the shot.' : '' }}</p>
         <CourseGraph v-if="strip.graph" :gutter="gutter" class="pointer-events-auto" />
         <div class="absolute inset-y-0 right-0 overflow-x-clip" :style="{ left: `${gutter}px` }"><i class="absolute inset-y-0 w-px bg-weld" :style="{ left: `${view.at(cut.frame + 0.5)}%` }" /></div>
       </div>

@@ -3,7 +3,6 @@ import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useLayout } from '../bench/useLayout'
-import { useCut } from '../cut/useCut'
 import { labelOf, withCourses, withMatte } from '../grade/edit'
 import { useMoves } from '../grade/useMoves'
 import { useRecipes } from '../grade/useRecipes'
@@ -11,12 +10,8 @@ import { useMatte } from '../matte/useMatte'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
 import { keyFrames, picked, withAlteredPicks, withMovedPicks, withPasted, withoutPicks, type Pick } from './courses'
-import { withNewSpan, withPart, withSpan, withoutSpan } from './spans'
-
-/** A key of the open step, or of a contributor to its matte. */
-export interface StripPick extends Pick {
-  part: string | null
-}
+import { usePicks, type StripPick } from './usePicks'
+import { useSpans } from './useSpans'
 
 /** A line of keys: of one parameter, of a contributor, or all of them folded. */
 export interface KeyRow {
@@ -27,9 +22,8 @@ export interface KeyRow {
 
 type Edit = (courses: Courses, picks: Pick[]) => Courses
 
-/** What lies on the strip: keys and spans of the open step, what is picked of them, and what is done to it. */
+/** Keys of the open step as lines of the strip, and what is done to what is picked. */
 export const useStrip = defineStore('strip', () => {
-  const cut = useCut()
   const moves = useMoves()
   const recipes = useRecipes()
   const catalogue = useCatalogue()
@@ -39,20 +33,13 @@ export const useStrip = defineStore('strip', () => {
 
   const folded = useStorage('mordant.strip.folded', false)
   const graph = useStorage('mordant.strip.graph', false)
-  const picks = ref<StripPick[]>([])
-  const span = ref<string | null>(null)
+  const picks = usePicks()
+  const spans = useSpans()
   const copied = ref<{ courses: { part: string | null; courses: Courses }[]; span: SpanDocument | null } | null>(null)
 
   const open = computed(() => moves.open)
   const spec = computed(() => (open.value ? catalogue.step(open.value.step.kind) : undefined))
-  /** The present frame as the step's owner counts. */
-  const here = computed(() => cut.frame - (open.value?.start ?? 0))
-  const spans = computed(() => open.value?.recipe.document.spans ?? [])
-  const chosen = computed(() => spans.value.find((one) => one.id === span.value) ?? null)
-  watch(() => open.value?.step.id, () => {
-    picks.value = []
-    span.value = null
-  })
+  const here = computed(() => spans.here)
 
   const coursesOf = (step: StepDocument, part: string | null) => (part === null ? step.keys : step.matte?.contributors.find((one) => one.id === part)?.keys) ?? {}
   const allOf = (courses: Courses, part: string | null, names = Object.keys(courses)): StripPick[] => names.flatMap((name) => (courses[name] ?? []).map((key) => ({ part, name, frame: key.frame })))
@@ -71,7 +58,7 @@ export const useStrip = defineStore('strip', () => {
     return kind?.parameters.find(({ name }) => name === pick.name) ?? null
   }
   /** What the graph is of: the first number that is picked, or that moves. */
-  const graphed = computed<StripPick | null>(() => [...picks.value, ...rows.value.flatMap((row) => row.picks)].find(numberSpec) ?? null)
+  const graphed = computed<StripPick | null>(() => [...picks.keys, ...rows.value.flatMap((row) => row.picks)].find(numberSpec) ?? null)
   /** What is asked of the server for it. */
   const asked = computed(() => (graph.value && layout.strip && graphed.value && open.value ? { step: open.value.step.id, contributor: graphed.value.part, parameter: graphed.value.name } : null))
   /** Paths that carry shapes of the step. */
@@ -106,7 +93,7 @@ export const useStrip = defineStore('strip', () => {
     return made
   }
 
-  function change(edit: Edit, words: string, on = picks.value, gesture?: string, from?: { document: RecipeDocument; step: StepDocument }) {
+  function change(edit: Edit, words: string, on = picks.keys, gesture?: string, from?: { document: RecipeDocument; step: StepDocument }) {
     if (!open.value || on.length === 0) return
     const { recipe, step } = open.value
     recipes.change(recipe, edited(from?.document ?? recipe.document, from?.step ?? step, edit, on), `${step.name}: ${words}`.slice(0, 120), gesture)
@@ -143,99 +130,52 @@ export const useStrip = defineStore('strip', () => {
 
   /** Without what is picked. */
   function remove() {
-    if (chosen.value && open.value) {
-      const { recipe } = open.value
-      const alone = recipe.document.steps.filter((step) => step.spans?.length === 1 && step.spans[0] === span.value).map((step) => step.name)
-      recipes.change(recipe, withoutSpan(recipe.document, chosen.value.id), `span ${chosen.value.name} taken away`)
-      span.value = null
-      if (alone.length) notices.news(`${alone.join(', ')} ${alone.length === 1 ? 'acts' : 'act'} all through the shot now.`)
-      return
-    }
-    change(withoutPicks, picks.value.length === 1 ? 'key taken off' : `${picks.value.length} keys taken off`)
-    picks.value = []
+    if (spans.chosen) return spans.remove()
+    change(withoutPicks, picks.keys.length === 1 ? 'key taken off' : `${picks.keys.length} keys taken off`)
+    picks.clear()
   }
 
   /** So many frames later. */
   function nudge(by: number, gesture?: string) {
-    if (chosen.value) return alterSpan(chosen.value.id, { start: chosen.value.start + by, finish: chosen.value.finish + by }, 'moved', gesture)
-    change((courses, on) => withMovedPicks(courses, on, by), 'keys moved', picks.value, gesture)
-    picks.value = picks.value.map((pick) => ({ ...pick, frame: pick.frame + by }))
+    const span = spans.chosen
+    if (span) return spans.alter(span.id, { start: span.start + by, finish: span.finish + by }, 'moved', gesture)
+    change((courses, on) => withMovedPicks(courses, on, by), 'keys moved', picks.keys, gesture)
+    picks.keys = picks.keys.map((pick) => ({ ...pick, frame: pick.frame + by }))
   }
 
   function copy() {
-    if (!open.value) return
-    const { step } = open.value
-    const parts = [...new Set(picks.value.map((pick) => pick.part))]
-    const found = parts.map((part) => ({ part, courses: picked(coursesOf(step, part), picks.value.filter((pick) => pick.part === part)) }))
-    if (found.length === 0 && !chosen.value) return
-    copied.value = JSON.parse(JSON.stringify({ courses: found, span: chosen.value })) as typeof copied.value
-    notices.news(chosen.value ? `span ${chosen.value.name} copied` : `${picks.value.length} ${picks.value.length === 1 ? 'key' : 'keys'} copied`)
+    const step = open.value?.step
+    if (!step) return
+    const parts = [...new Set(picks.keys.map((pick) => pick.part))]
+    const found = parts.map((part) => ({ part, courses: picked(coursesOf(step, part), picks.keys.filter((pick) => pick.part === part)) }))
+    if (found.length === 0 && !spans.chosen) return
+    copied.value = JSON.parse(JSON.stringify({ courses: found, span: spans.chosen })) as typeof copied.value
+    notices.news(spans.chosen ? `span ${spans.chosen.name} copied` : `${picks.keys.length} ${picks.keys.length === 1 ? 'key' : 'keys'} copied`)
   }
   /** What was copied, beginning at the present frame. */
   function paste() {
     if (!open.value || !copied.value) return
     const { recipe, step } = open.value
-    const { courses: found, span: one } = copied.value
-    if (one) return addSpan({ ...one, id: crypto.randomUUID(), start: here.value, finish: here.value + one.finish - one.start }, 'pasted')
+    const { courses: found, span } = copied.value
+    if (span) return spans.add({ ...span, id: crypto.randomUUID(), start: here.value, finish: here.value + span.finish - span.start }, 'pasted')
     const first = Math.min(...found.flatMap(({ courses }) => keyFrames(courses)))
     const made = found.reduce((document, { part, courses }) => {
       const known = Object.fromEntries(Object.entries(courses).filter(([name]) => part !== null || spec.value?.order.includes(name)))
-      if (Object.keys(known).length === 0) return document
-      const now = document.steps.find(({ id }) => id === step.id) as StepDocument
+      const now = document.steps.find(({ id }) => id === step.id)
+      if (Object.keys(known).length === 0 || !now) return document
       return edited(document, now, (so) => withPasted(so, known, here.value + Math.min(...keyFrames(known)) - first), Object.keys(known).map((name) => ({ part, name, frame: 0 })))
     }, recipe.document)
     recipes.change(recipe, made, `${step.name}: keys pasted`)
-    picks.value = found.flatMap(({ part, courses }) => allOf(courses, part).map((pick) => ({ ...pick, frame: pick.frame - first + here.value })))
-  }
-
-  function addSpan(fresh: SpanDocument, words: string) {
-    if (!open.value) return
-    const { recipe, step } = open.value
-    recipes.change(recipe, withNewSpan(recipe.document, fresh, step.id), `${step.name}: span ${fresh.name} ${words}`)
-    picks.value = []
-    span.value = fresh.id
-    layout.strip = true
-  }
-  /** A span of the open step begins at the present frame, up to the next one of it or the shot's end. */
-  function begin() {
-    const shot = cut.shot
-    if (!open.value || !shot) return notices.news('Open a step: the span is for what it does.')
-    const last = shot.record_in + shot.length - 1 - open.value.start
-    const own = spans.value.filter((one) => open.value?.step.spans?.includes(one.id) && one.start > here.value)
-    const finish = Math.max(here.value, Math.min(last, ...own.map((one) => one.start - 1)))
-    addSpan({ id: crypto.randomUUID(), name: named(), start: here.value, finish, fade_in: [0, 0], fade_out: [0, 0], curve: 'cosine' }, 'begun')
-  }
-  function named() {
-    const names = spans.value.map((one) => one.name)
-    for (let number = spans.value.length + 1; ; number++) if (!names.includes(`span ${number}`)) return `span ${number}`
-  }
-  /** The picked span, or the one of the open step that began last, ends at the present frame. */
-  function finish() {
-    const own = spans.value.filter((one) => open.value?.step.spans?.includes(one.id) && one.start <= here.value)
-    const target = chosen.value && chosen.value.start <= here.value ? chosen.value : own.sort((a, b) => b.start - a.start)[0]
-    if (!target) return notices.news('No span of the open step begins before this frame.')
-    alterSpan(target.id, { finish: here.value }, 'ends here')
-    span.value = target.id
-  }
-  function alterSpan(id: string, values: Partial<SpanDocument>, words: string, gesture?: string, from?: RecipeDocument) {
-    if (!open.value) return
-    const { recipe } = open.value
-    const name = spans.value.find((one) => one.id === id)?.name ?? ''
-    recipes.change(recipe, withSpan(from ?? recipe.document, id, values), `span ${name} ${words}`.slice(0, 120), gesture)
+    picks.pick(found.flatMap(({ part, courses }) => allOf(courses, part).map((pick) => ({ ...pick, frame: pick.frame - first + here.value }))), false)
   }
 
   return {
     folded,
     graph,
-    picks,
-    span,
-    chosen,
     open,
     spec,
-    here,
     rows,
     paths,
-    spans,
     coursesOf,
     numberSpec,
     graphed,
@@ -247,26 +187,6 @@ export const useStrip = defineStore('strip', () => {
     nudge,
     copy,
     paste,
-    begin,
-    finish,
-    alterSpan,
-    /** Whether the open step takes part in a span. */
-    part: (one: SpanDocument, on: boolean) => open.value && recipes.change(open.value.recipe, withPart(open.value.recipe.document, open.value.step.id, one.id, on), `${open.value.step.name} ${on ? 'takes part in' : 'leaves'} ${one.name}`),
-    alter: (values: Partial<CourseKey>, words: string, gesture?: string) => change((courses, on) => withAlteredPicks(courses, on, values), words, picks.value, gesture),
-    pick(found: StripPick[], more: boolean) {
-      span.value = null
-      const same = (a: StripPick, b: StripPick) => a.part === b.part && a.name === b.name && a.frame === b.frame
-      const all = found.every((one) => picks.value.some((other) => same(one, other)))
-      picks.value = !more ? found : all ? picks.value.filter((one) => !found.some((other) => same(one, other))) : [...picks.value, ...found]
-    },
-    pickSpan(id: string) {
-      picks.value = []
-      span.value = id
-    },
-    isPicked: (one: StripPick) => picks.value.some((pick) => pick.part === one.part && pick.name === one.name && pick.frame === one.frame),
-    clear() {
-      picks.value = []
-      span.value = null
-    },
+    alter: (values: Partial<CourseKey>, words: string, gesture?: string) => change((courses, on) => withAlteredPicks(courses, on, values), words, picks.keys, gesture),
   }
 })

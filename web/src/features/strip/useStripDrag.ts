@@ -2,6 +2,8 @@ import { useCut } from '../cut/useCut'
 import { followDrag } from '../grade/useDrag'
 import { handMoving } from '../grade/useStepEditor'
 import { placeOf } from './spans'
+import { usePicks } from './usePicks'
+import { useSpans } from './useSpans'
 import { useStrip } from './useStrip'
 import { useTimeView } from './useTimeView'
 
@@ -17,6 +19,8 @@ export function caught(frame: number, places: number[], reach: number): number {
 export function useStripDrag(marked: () => { first: number; count: number } | null) {
   const cut = useCut()
   const strip = useStrip()
+  const spans = useSpans()
+  const picks = usePicks()
   const view = useTimeView()
 
   /** Frames of the step's owner that catch, without those that are dragged. */
@@ -25,7 +29,7 @@ export function useStripDrag(marked: () => { first: number; count: number } | nu
     const shot = cut.shot
     const range = marked()
     const ends = shot ? [shot.record_in, shot.record_in + shot.length - 1] : []
-    const others = [...strip.rows.flatMap((row) => row.picks.filter((pick) => !strip.isPicked(pick)).map((pick) => pick.frame)), ...strip.spans.filter((span) => span.id !== strip.span).flatMap((span) => [placeOf(span, 'start'), placeOf(span, 'finish')])]
+    const others = [...strip.rows.flatMap((row) => row.picks.filter((pick) => !picks.has(pick)).map((pick) => pick.frame)), ...spans.all.filter((span) => span.id !== picks.span).flatMap((span) => [placeOf(span, 'start'), placeOf(span, 'finish')])]
     return [...[cut.frame, ...ends, ...(range ? [range.first, range.first + range.count - 1] : [])].map((frame) => frame - start), ...others].filter((frame) => !without.includes(frame) || frame === cut.frame - start)
   }
 
