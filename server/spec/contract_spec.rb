@@ -43,8 +43,8 @@ RSpec.describe "What the front end takes answers for", type: :request do
 
   it "is a cut with its shots, clips, recipes, washes and families" do
     shot = cut.loaded_shots.first
-    shot.recipe.accept(revision: 0, words: "x", document: {"steps" => [{"id" => "a", "kind" => "balance", "braid" => "b", "keys" => [{"frame" => 1, "parameters" => {"exposure" => 1}}],
-                                                                        "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse", "name" => "face", "keys" => [{"frame" => 1, "parameters" => {}}]}], "refinements" => [{"id" => "b", "kind" => "blur"}]}}]})
+    shot.recipe.accept(revision: 0, words: "x", document: {"spans" => [{"id" => "s", "start" => 0, "finish" => 3}], "steps" => [{"id" => "a", "kind" => "balance", "braid" => "b", "spans" => ["s"], "keys" => {"exposure" => [{"frame" => 1, "value" => 1, "ease" => "smooth", "in" => 1, "out" => 0}]},
+                                                                                                                                 "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse", "name" => "face", "keys" => {"radii" => [{"frame" => 1, "value" => [0.2, 0.2]}]}}], "refinements" => [{"id" => "b", "kind" => "blur"}]}}]})
     call(:post, "/cuts/#{cut.id}/washes", {name: "Warm", words: "x"})
     call(:post, "/cuts/#{cut.id}/families", {name: "Jetty", shots: [shot.id], words: "x"})
     whole = get_json("/cuts/#{cut.id}")
@@ -53,7 +53,8 @@ RSpec.describe "What the front end takes answers for", type: :request do
     whole["shots"].each { |one| [["Shot", one], ["Clip", one["clip"]], ["Recipe", one["recipe"]]].each { |name, answer| hold(name, answer) } }
     step = whole["shots"][0]["recipe"]["document"]["steps"][0]
     hold("StepDocument", step)
-    hold("StepKey", step["keys"][0])
+    hold("CourseKey", step["keys"]["exposure"][0])
+    hold("SpanDocument", whole["shots"][0]["recipe"]["document"]["spans"][0])
     hold("MatteDocument", step["matte"])
     hold("ContributorDocument", step["matte"]["contributors"][0])
     hold("RefinementDocument", step["matte"]["refinements"][0])

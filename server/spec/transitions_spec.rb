@@ -57,6 +57,18 @@ RSpec.describe "Transitions", type: :request do
     expect(fresh.shots.last.attributes.slice("dissolve", "wipe", "manner")).to eq("dissolve" => 2, "wipe" => nil, "manner" => {})
   end
 
+  it "says which transitions have lost their handles by another hand" do
+    hand("split", frame: 4)
+    hand("move", shots: [shots[1].id], before: json["places"][1]["id"])
+    expect(json["notes"]).to eq([])
+    hand("transition", shot: shots[1].id, length: 5)
+    expect(json["notes"]).to eq([])
+    hand("move", shots: [shots[1].id])
+    expect(json["notes"]).to eq(["two: its transition of 5 frames is 4 long now, as one.2 has no more frames beyond its end"])
+    hand("move", shots: [shots[1].id], before: shots[0].id)
+    expect(json["notes"]).to eq(["two: its transition of 4 frames is a cut now"])
+  end
+
   it "places what an earlier history knows without how transitions went" do
     hand("transition", shot: shots[1].id, length: 4, manner: {curve: "eased"})
     rows = Server::Revision.last.before["assembly"].map { |row| row.first(10) }

@@ -112,4 +112,6 @@ export interface Placed {
   fresh: Shot[]
   washes: Pick<Wash, 'id' | 'from' | 'to'>[]
   project: Project
+  /** What else has become of it: transitions that have lost their handles. */
+  notes: string[]
 }

@@ -18,10 +18,30 @@ module Server
       # @raise [Mordant::ParameterError, Undoable::Stale]
       def call
         measured = measured_shares # before anything is locked
-        Assembly.change(@cut, words:, seen: @body["edition"], names:) { |edit| send(@operation, edit).then { |made| measured ? made.mixed(measured) : made } }
+        Assembly.change(@cut, words:, seen: @body["edition"], names:) do |edit|
+          made = send(@operation, edit)
+          @shortened = shortened(edit, made)
+          measured ? made.mixed(measured) : made
+        end
       end
 
+      # @return [Array<String>] transitions that have lost their handles, in words
+      def notes = @shortened || []
+
       private
+
+      # What nobody asked for: a transition whose shot before has too few frames beyond its end now.
+      def shortened(edit, made)
+        return [] if %w[transition cross].include?(@operation)
+
+        were = edit.shots.to_h { |shot| [shot.key, shot.dissolve] }
+        made.shots.each_with_index.filter_map do |shot, index|
+          next unless were.fetch(shot.key, 0) > shot.dissolve
+
+          before = made.shots[index - 1] if index.positive?
+          "#{shot.name}: its transition of #{were[shot.key]} frames is #{shot.dissolve.zero? ? "a cut" : "#{shot.dissolve} long"} now#{", as #{before.name} has no more frames beyond its end" if before}"
+        end
+      end
 
       def words
         names = shots.map(&:name)

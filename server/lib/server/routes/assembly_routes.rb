@@ -31,7 +31,8 @@ module Server
       # A hand on the shots; see Assembly::Hands.
       app.post "/api/cuts/:id/assembly" do
         cut = Cut.includes(:project).fetch(params["id"])
-        assembled(cut, Assembly::Hands.new(cut, body_json).call)
+        hands = Assembly::Hands.new(cut, body_json)
+        assembled(cut, hands.call, notes: hands.notes)
       end
 
       # The cut as a list of its sources.
@@ -73,7 +74,7 @@ module Server
         end
 
         # Where each shot stands now; in whole what is new, as screens know the others.
-        def assembled(cut, fresh)
+        def assembled(cut, fresh, notes: [])
           cut = Cut.includes(project: :head_change).find(cut.id)
           project = cut.project
           fresh.each do |shot|
@@ -82,7 +83,7 @@ module Server
           end
           clips = Hash.new { |known, clip| known[clip] = clip.to_h }
           answer(edition: cut.edition, length: cut.timeline.length, places: Assembly.told(cut), fresh: fresh.map { |shot| shot.to_h(clip: clips[shot.clip]) },
-            washes: cut.loaded_washes.map { |wash| {id: wash.id, from: wash.from_shot_id, to: wash.to_shot_id} }, project: project.to_h)
+            washes: cut.loaded_washes.map { |wash| {id: wash.id, from: wash.from_shot_id, to: wash.to_shot_id} }, project: project.to_h, notes:)
         end
       end
     end

@@ -71,7 +71,7 @@ describe('useAssembly', () => {
     await settle()
     expect([calls.length, calls[0]?.body]).toEqual([1, { operation: 'trim', edition: 3, shot: 2, head: 4 }])
     const fresh = shot(9, 0, 6)
-    calls[0]?.answer(200, { edition: 4, length: 62, places: [place(row[0] as Shot), place(row[1] as Shot, { length: 26, source_in: 4, clock: 4 }), place(fresh), place(row[2] as Shot)], fresh: [fresh], washes: [], project: project({ undo: 'trimmed' }) })
+    calls[0]?.answer(200, { edition: 4, length: 62, places: [place(row[0] as Shot), place(row[1] as Shot, { length: 26, source_in: 4, clock: 4 }), place(fresh), place(row[2] as Shot)], fresh: [fresh], washes: [], notes: [], project: project({ undo: 'trimmed' }) })
     await settle()
     expect(cut.shots.map((one) => [one.id, one.record_in, one.length, one.position])).toEqual([[1, 0, 20, 0], [2, 20, 26, 1], [9, 46, 6, 2], [3, 52, 10, 3]])
     expect([cut.cut?.edition, cut.length, cut.project?.undo]).toEqual([4, 62, 'trimmed'])

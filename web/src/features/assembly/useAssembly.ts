@@ -40,7 +40,9 @@ export const useAssembly = defineStore('assembly', () => {
       const id = cut.cut?.id
       if (!id) return
       try {
-        await take(await sendJson<Placed>('POST', `/cuts/${id}/assembly`, { operation, edition: cut.cut?.edition, ...values }))
+        const answer = await sendJson<Placed>('POST', `/cuts/${id}/assembly`, { operation, edition: cut.cut?.edition, ...values })
+        await take(answer)
+        if (answer.notes.length) notices.news(answer.notes.join('; '))
         if (cut.frame === at) then?.() // whoever has gone elsewhere meanwhile stays there
       } catch (error) {
         notices.trouble(error)

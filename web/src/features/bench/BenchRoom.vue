@@ -243,7 +243,7 @@ useBenchKeys({
         @play="togglePlay"
         @loop="looping = !looping"
       />
-      <StripPanel v-if="layout.strip" :marked="marks.range.value" :gutter="GUTTER" @go="goFrame" />
+      <StripPanel v-if="layout.strip" :marked="marks.range.value" :gutter="GUTTER" @go="goFrame" @cross="crossing.make(marks.range.value)" />
       <ScopeDock v-if="layout.scopes" :second="reference.active ? ['graded', reference.words] : null" :class="arrived || playReading ? '' : 'opacity-40'" :shown="playReading ?? picture.shown.value" :floating="layout.large" />
     </section>
     <RecipeColumn v-show="layout.recipe" :shot="cut.shot" :header="header ?? null" :class="layout.large ? 'absolute top-0 right-0 bottom-[70px] z-10 w-[344px] bg-pane/90' : ''" />

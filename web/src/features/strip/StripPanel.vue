@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useCut } from '../cut/useCut'
 import { labelOf } from '../grade/edit'
 import { fineness } from '../grade/useDrag'
+import { useMatte } from '../matte/useMatte'
 import ChoiceList from '../shell/ChoiceList.vue'
 import CourseGraph from './CourseGraph.vue'
 import KeyLane from './KeyLane.vue'
@@ -16,9 +17,10 @@ import { useTimeView } from './useTimeView'
 
 /** What changes over time in the open step: keys, paths and spans, in the frames of the cut bar above. */
 defineProps<{ marked: { first: number; count: number } | null; gutter: number }>()
-const emit = defineEmits<{ go: [frame: number] }>()
+const emit = defineEmits<{ go: [frame: number]; cross: [] }>()
 const cut = useCut()
 const strip = useStrip()
+const matte = useMatte()
 const spans = useSpans()
 const picks = usePicks()
 const view = useTimeView()
@@ -82,6 +84,11 @@ function keydown(event: KeyboardEvent) {
   event.preventDefault()
   event.stopPropagation()
 }
+function openShape(id?: string) {
+  if (!id) return
+  matte.side = 'acts'
+  matte.part = id
+}
 const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => part.name ?? 'shape').join(', ')
 </script>
 
@@ -91,6 +98,7 @@ const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => 
       <span class="shrink-0 truncate" :style="{ width: `${gutter - 12}px` }"><b class="font-medium text-ink">{{ strip.open?.step.name ?? 'no step' }}</b></span>
       <ChoiceList v-if="strip.open" label="parameter to key" look="flat" opens="up" :groups="parameters" :model-value="null" @update:model-value="$event && strip.key([$event])"><span class="hover:text-ink">+ key ▾</span></ChoiceList>
       <button v-if="strip.open" class="hover:text-ink" title="[ : a span of this step begins at this frame" @click="spans.begin()">+ span from here</button>
+      <button v-if="marked" class="hover:text-ink" title="Shift X: the grades on either side cross over the marked frames, by the picture's own mix" @click="emit('cross')">cross over {{ marked.count }} marked frames</button>
       <span class="flex-1" />
       <button v-if="strip.rows.length > 1 || strip.folded" :class="strip.folded ? 'text-ink' : 'hover:text-ink'" :aria-pressed="strip.folded" title="all that moves in one line" @click="strip.folded = !strip.folded">folded</button>
       <button :class="strip.graph ? 'text-ink' : 'hover:text-ink'" :aria-pressed="strip.graph" title="the value of the picked key's parameter over time" @click="strip.graph = !strip.graph">graph</button>
@@ -111,7 +119,7 @@ const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => 
           <KeyLane class="min-w-0 flex-1 overflow-x-clip" data-lane :row="row" :marked="marked" @go="emit('go', $event)" />
         </div>
         <div v-for="{ path, parts } in strip.paths" :key="path.id" class="flex">
-          <span class="shrink-0 truncate pr-2 text-2xs leading-4 text-dim" :style="{ width: `${gutter}px` }" :title="`${follows(parts)} on ${path.name}`">path · {{ follows(parts) }}</span>
+          <button class="pointer-events-auto shrink-0 truncate pr-2 text-left text-2xs leading-4 text-dim hover:text-ink" :style="{ width: `${gutter}px` }" :title="`${follows(parts)} on ${path.name}; opens the shape, to follow another path or none`" @click="openShape(parts[0]?.id)">path · {{ follows(parts) }}</button>
           <PathLane class="min-w-0 flex-1 overflow-x-clip" :path="path" />
         </div>
         <div v-for="span in spans.all" :key="span.id" class="flex">
