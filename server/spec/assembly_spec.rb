@@ -91,7 +91,7 @@ RSpec.describe "the Assembly room", type: :request do
     expect(made).to eq(seen)
     clip = fresh.shots.last.clip
     expect(fresh.timeline.layers(13).map(&:source_frame)).to eq([2])
-    expect(fresh.timeline.layers(9).map { |layer| [layer.source_frame, layer.wipe] }).to eq([[9, 1], [6, 1]])
+    expect(fresh.timeline.layers(9).map { |layer| [layer.source_frame, layer.wipe] }).to eq([[9, Mordant::Cut::Wipe.new(1)], [6, Mordant::Cut::Wipe.new(1)]])
     middle = seen[9].reshape(3, 36, 64)
     alone = ->(number) { clip.reader.frame(number, width: 64, height: 36).then { |codes| fresh.source_of(fresh.shots.last).plan.run(codes).rgb.reshape(3, 36, 64) } }
     expect(middle[true, true, 0...20]).to eq(alone[6][true, true, 0...20])

@@ -59,7 +59,7 @@ module Mordant
         return [] unless moving?
         return [EVER] if contributor.moving? || @shift
 
-        [*@keys.moves, *(@path&.span || EVER if @path_id)]
+        [*@keys.moves, (@path&.span || EVER if @path_id)].compact
       end
 
       # @param frame [Integer] from the owner's first one

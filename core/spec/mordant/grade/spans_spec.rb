@@ -71,6 +71,7 @@ RSpec.describe Mordant::Grade::Span do
     across = ->(plane) { (plane.sum(axis: 0) * Numo::DFloat.new(200).seq).sum / plane.sum }
     expect(across[weights[12]] - across[weights[2]]).to be_within(0.1).of(10.0)
     expect([2, 3, 12, 16].map { |frame| strength(on, frame) }).to eq([0.2, 0.4, 0.8, 0.0])
+    expect(on.stretches(0...20)).to eq([[0...2, false], [2...16, true], [16...20, false]])
   end
 
   it "refuses what is no span, with its path" do

@@ -103,7 +103,7 @@ module Server
 
     # @return [Mordant::Cut::Timeline]
     def timeline
-      @timeline ||= Mordant::Cut::Timeline.new(shots.joins(:clip).pluck(*PLACES).map { |values| Mordant::Cut::Timeline::Shot.new(**PLACING.zip(values).to_h) })
+      @timeline ||= Mordant::Cut::Timeline.new(@loaded_shots&.map(&:place) || shots.joins(:clip).pluck(*PLACES).map { |values| Mordant::Cut::Timeline::Shot.new(**PLACING.zip(values).to_h) })
     end
 
     # Frames of a programme before the cut's first one; 0 where their timecodes are too far apart.
