@@ -44,15 +44,15 @@ RSpec.describe "Change over time" do
   end
 
   # Log codes of the working space, with the grade of a shot or another one.
-  def picture(frame, **documents)
+  def picture(frame, size: "full", **documents)
     cut = fresh
     trial = documents.to_h { |name, document| [cut.loaded_shots[name.to_s.delete_prefix("shot").to_i].recipe.id, Mordant::Grade::Recipe.new(document)] }
-    Server::Pictures::Desk.new.picture(Server::Pictures::Wish.new(cut:, frame:, screen: Server::Screens.of(cut.project, nil), trial: trial.empty? ? nil : trial)).first.rgb
+    Server::Pictures::Desk.new.picture(Server::Pictures::Wish.new(cut:, frame:, screen: Server::Screens.of(cut.project, nil), trial: trial.empty? ? nil : trial), size:).first.rgb
   end
 
   # How much of one grade there is of the way from none to it, by least squares over all pixels.
   def share_of(frame, whole)
-    none, full, here = picture(frame, shot0: {"steps" => []}), picture(frame, shot0: whole), picture(frame)
+    none, full, here = [{shot0: {"steps" => []}}, {shot0: whole}, {}].map { |grades| picture(frame, size: "small", **grades) }
     change = full - none
     ((here - none) * change).sum / (change * change).sum
   end

@@ -39,6 +39,7 @@ RSpec.describe "What the front end takes answers for", type: :request do
     {"parameters" => "ParameterSpec", "texts" => "TextSpec", "curves" => "CurveSpec", "rows" => "RowsSpec"}.each { |key, name| of[key].each { |spec| hold(name, spec) } }
     catalogue["encodings"].each { |one| hold("Encoding", one) }
     catalogue["formats"].each { |one| hold("OutputFormat", one) }
+    catalogue["materials"].each { |one| hold("Material", one) }
   end
 
   it "is a cut with its shots, clips, recipes, washes and families" do

@@ -58,14 +58,15 @@ RSpec.describe "Transitions", type: :request do
   end
 
   it "says which transitions have lost their handles by another hand" do
+    one, two = shots.map(&:id)
     hand("split", frame: 4)
-    hand("move", shots: [shots[1].id], before: json["places"][1]["id"])
+    hand("move", shots: [two], before: json["places"][1]["id"])
     expect(json["notes"]).to eq([])
-    hand("transition", shot: shots[1].id, length: 5)
+    hand("transition", shot: two, length: 5)
     expect(json["notes"]).to eq([])
-    hand("move", shots: [shots[1].id])
+    hand("move", shots: [two])
     expect(json["notes"]).to eq(["two: its transition of 5 frames is 4 long now, as one.2 has no more frames beyond its end"])
-    hand("move", shots: [shots[1].id], before: shots[0].id)
+    hand("move", shots: [two], before: one)
     expect(json["notes"]).to eq(["two: its transition of 4 frames is a cut now"])
   end
 

@@ -18,6 +18,17 @@ export interface Encoding {
   ceiling: number | null
 }
 
+/** A negative or a print; see docs/materials.md. */
+export interface Material {
+  id: string
+  kind: 'negative' | 'print'
+  name: string
+  about: string
+  balance: 'daylight' | 'tungsten' | null
+  speed: number | null
+  granularity: number | null
+}
+
 export interface Catalogue {
   steps: StepSpec[]
   /** Kinds of contributors to mattes. */
@@ -46,6 +57,8 @@ export interface Catalogue {
   solids: Named[]
   /** Colours of flags. */
   flags: string[]
+  /** Negatives and prints of film. */
+  materials: Material[]
   /** Where transitions can be mixed, the usual one first. */
   mixing: { id: string; label: string; about: string }[]
   /** Patterns of wipes (SMPTE ST 258). */

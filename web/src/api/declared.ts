@@ -30,7 +30,7 @@ export interface HandleSpec {
 export interface TextSpec {
   name: string
   label: string
-  from: 'encoding' | 'lut' | 'reference' | string[]
+  from: 'encoding' | 'lut' | 'reference' | 'negative' | 'print' | string[]
   neutral: string
   about: string
 }

@@ -5,7 +5,7 @@ module Mordant
     # One declared parameter of a step that is a text: the id of an encoding, the path
     # of a LUT in the library, or one of a few words.
     class TextParameter
-      SOURCES = %i[encoding lut reference].freeze
+      SOURCES = %i[encoding lut reference negative print].freeze
       LONGEST = 300 # characters
       LONGEST_REFERENCE = 80
 
@@ -34,7 +34,7 @@ module Mordant
       def mix(a, _b, _share) = a
 
       # @return [String] one that is not neutral
-      def example = {encoding: "acescct", lut: "warm.cube", reference: "1"}.fetch(@from) { (@from - [neutral]).first }
+      def example = {encoding: "acescct", lut: "warm.cube", reference: "1", negative: "petrel", print: "fulmar"}.fetch(@from) { (@from - [neutral]).first }
 
       # @return [Hash] from: "encoding", "lut", or the words
       def to_h = {name: name.to_s, label:, from: @from.is_a?(Array) ? @from : @from.to_s, neutral:, about:}
@@ -45,13 +45,15 @@ module Mordant
         case @from
         when :encoding then Colour::Encoding.known?(value) && Colour.encoding(value).pictures?
         when :reference then value.length <= LONGEST_REFERENCE
+        when :negative, :print then Film::Materials.id?(value)
         when :lut then value.length <= LONGEST && Lut::Library.path?(value)
         else @from.include?(value)
         end
       end
 
       def expected
-        {encoding: "the id of an encoding of pictures", lut: "a path below the LUT library, without ways upward", reference: "an id of at most #{LONGEST_REFERENCE} characters"}.fetch(@from) { @from.join(" or ") }
+        {encoding: "the id of an encoding of pictures", lut: "a path below the LUT library, without ways upward", reference: "an id of at most #{LONGEST_REFERENCE} characters",
+         negative: "the id of a negative", print: "the id of a print"}.fetch(@from) { @from.join(" or ") }
       end
     end
   end

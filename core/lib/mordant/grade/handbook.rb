@@ -109,7 +109,7 @@ module Mordant
         told = parameter.to_h
         return "a list of `[place, value]`, places #{told[:first]} to #{told[:last]} (#{told[:across]}), values #{told[:min]} to #{told[:max]}" if parameter.is_a?(Declared::PointsParameter)
         return told[:ranges].map { |part, (low, high)| "#{part} #{low} to #{high}" }.join(", ") if parameter.is_a?(Declared::ColourParameter)
-        return told[:from].is_a?(Array) ? told[:from].map { |word| "`#{word}`" }.join(", ") : {"lut" => "a path in the library", "encoding" => "id of an encoding", "reference" => "an id"}.fetch(told[:from]) if parameter.is_a?(Declared::TextParameter)
+        return told[:from].is_a?(Array) ? told[:from].map { |word| "`#{word}`" }.join(", ") : {"lut" => "a path in the library", "encoding" => "id of an encoding", "reference" => "an id", "negative" => "id of a negative, see materials.md", "print" => "id of a print, see materials.md"}.fetch(told[:from]) if parameter.is_a?(Declared::TextParameter)
 
         return "a list of at most #{told[:most]} rows of #{told[:columns].zip(told[:ranges]).map { |column, (low, high)| "`#{column}` #{low} to #{high}" }.join(", ")}" if parameter.is_a?(Declared::RowsParameter)
 

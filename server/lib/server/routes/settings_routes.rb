@@ -44,7 +44,7 @@ module Server
       app.helpers do
         def settings_of(project)
           ProjectSettings.new(project).to_h.merge(name: project.name, spaces: Mordant::Colour::WorkingSpace.all.map(&:to_h),
-            library: {folder: Settings.library_shown, faults: (Mordant::Colour::Encoding.own.faults + Mordant::Scopes::BandSets.faults + Mordant::Lut::Library.faults).map { |fault| fault.message.delete_prefix("#{Settings.library}/") }})
+            library: {folder: Settings.library_shown, faults: (Mordant::Colour::Encoding.own.faults + Mordant::Scopes::BandSets.faults + Mordant::Lut::Library.faults + Mordant::Film::Materials.faults).map { |fault| fault.message.delete_prefix("#{Settings.library}/") }})
         end
       end
     end

@@ -15,16 +15,20 @@ onMounted(() => {
   if (props.spec.from === 'lut') void luts.load()
 })
 
+const film = computed(() => props.spec.from === 'negative' || props.spec.from === 'print')
+const materials = computed(() => (catalogue.catalogue?.materials ?? []).filter(({ kind }) => kind === props.spec.from))
 const groups = computed<ChoiceGroup[]>(() => {
   if (Array.isArray(props.spec.from)) return [{ name: '', options: props.spec.from.map((id) => ({ id, label: id })) }]
   if (props.spec.from === 'lut') return luts.folders
+  if (film.value) return [{ name: '', options: [{ id: '', label: 'none' }, ...materials.value.map(({ id, name, about, balance, speed }) => ({ id, about, label: [name, balance, speed].filter(Boolean).join(' · ') }))] }]
   return [{ name: '', options: [{ id: '', label: 'the working space' }] }, ...catalogue.encodingGroups]
 })
 const shown = computed(() => {
+  if (film.value) return value.value ? (materials.value.find(({ id }) => id === value.value)?.name ?? value.value) : 'none'
   if (props.spec.from === 'encoding') return value.value ? catalogue.encodingLabel(value.value) : 'the working space'
   return value.value || 'none chosen'
 })
-const gone = computed(() => props.spec.from === 'lut' && value.value !== '' && luts.loaded && !luts.paths.includes(value.value))
+const gone = computed(() => (film.value && value.value !== '' && !materials.value.some(({ id }) => id === value.value)) || (props.spec.from === 'lut' && value.value !== '' && luts.loaded && !luts.paths.includes(value.value)))
 </script>
 
 <template>

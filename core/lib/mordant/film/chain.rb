@@ -1,0 +1,154 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Film
+    # Light through a negative, a printer and a print, as a departure from the neutral chain; see Departure. Immutable.
+    #
+    # For the light of a channel c, relative to mid grey, in this order:
+    #
+    #   light      E_c = 2^(exposure - push) 10^(0.025 w_c) e_c     w: warmth, +/0/-, half of it each
+    #   flash      F_c = (E_c + f) / (1 + f)                       mid grey stays
+    #   layers     L   = S F                                        S: sensitivities, rows sum to 1
+    #   negative   d_c = fog + D_c(log10 L_c)                       D: Characteristic, developed longer by push
+    #   coupling   d'  = d + k K d                                  K: inhibition, rows sum to 0
+    #   dyes       a   = A d'                                       A: absorptions, rows sum to 1
+    #   printer    p_c = P_c - a_c + 0.025 (points + points_c) + log10(2) print_exposure
+    #   print      q_c = Q_c(p_c)                                   Q: Characteristic, its limits relaxed
+    #   dyes       q'  = B q                                        B: absorptions of the print
+    #   silver     q'' = q' + r mean(q')
+    #   light      h_c = N^-1(q''_c)
+    #
+    # P is what prints mid grey to the density M that N has there, whatever the materials, the development and the silver: only
+    # exposure, printer lights and print exposure move it. What is pushed was exposed so much less. A negative that is none is a straight line, a print that is none what makes N of it.
+    #
+    # In a scene-referred space e is the scene's light and h the logarithm of what becomes of it; in a display-referred one
+    # the display's light is taken for a print's first: log10 e = N^-1(-log10 T), and T = 10^-q'' in the end.
+    #
+    # Sources: C. E. K. Mees and T. H. James, The theory of the photographic process, on characteristic curves, inhibition
+    # between layers and printing; printer lights of 0.025 log exposure a point are those of additive printers.
+    class Chain
+      LEAST = 1e-6 # light from mid grey below which all is alike
+      FOG = 0.02 # density, a stop of push
+      SILVER = 0.6 # of the mean density, all of it retained
+      HALF = 0.5 # print densities lie on a table's axis by half
+
+      # @param negative [Material, nil]
+      # @param print [Material, nil]
+      # @param settings [Hash{Symbol => Float, Array<Float>}] exposure, warmth, flash, push, coupling, points (all, red, green,
+      #   blue), print_exposure, limits, silver
+      def initialize(negative:, print:, **settings)
+        @negative, @print, @settings = negative, print, settings
+        @printer = lights
+        freeze
+      end
+
+      # @param space [Colour::WorkingSpace]
+      # @return [Array] Pointwise operations from log codes of the space to its log codes
+      def operations(space)
+        entering = Colour::Encoding.fetch(space.log)
+        opened = space.scene? ? Colour::Conversion.new(from: space.log, to: space.linear).operations : [Pointwise::Curve.new(shown(entering), domain: Pointwise::Curve::LOG)]
+        [*opened, Pointwise::Matrix.new(exposed(space)), Pointwise::Curve.new(negatives), Pointwise::Matrix.new(dyes), Pointwise::Curve.new(prints, domain: Pointwise::Curve::LOG), Pointwise::Matrix.new(printed),
+          Pointwise::Curve.new(space.scene? ? leaving(space) : displayed(entering), domain: Pointwise::Curve::LOG)]
+      end
+
+      # @param exposure [Numo::DFloat] log exposures of a layer, from mid grey
+      # @param layer [Integer]
+      # @return [Numo::DFloat] density above base
+      def negative_density(exposure, layer) = developed[layer].call(exposure) + fog
+
+      # @param exposure [Numo::DFloat] log exposures of the print, from what prints mid grey without lights
+      # @param layer [Integer]
+      # @return [Numo::DFloat] density above base
+      def print_density(exposure, layer)
+        return Departure.density(exposure * (-1.0 / Departure::SLOPE)) unless @print
+
+        @print.layers[layer].relaxed(@settings.fetch(:limits) * -1.0 + 1.0).call(exposure)
+      end
+
+      # @return [Array<Float>] what stands in the printer for each channel, in log exposure
+      attr_reader :printer
+
+      private
+
+      # The straight line of a negative that is none.
+      Straight = Struct.new(:slope, :speed) do
+        def call(exposure) = (exposure + speed) * slope
+
+        def developed(stops) = Straight.new(slope * (1 + Characteristic::STEEPER * stops), speed + Characteristic::FASTER * stops)
+      end
+      private_constant :Straight
+
+      def usual = @negative ? @negative.layers : [Straight.new(Departure::SLOPE, 0.0)] * 3
+
+      def developed = usual.map { |curve| curve.developed(@settings.fetch(:push)) }
+
+      def fog = [@settings.fetch(:push), 0.0].max * FOG
+
+      def coupled
+        inhibition = @negative ? @negative.inhibition : [[0.0] * 3] * 3
+        inhibition.map.with_index { |row, i| row.map.with_index { |value, j| value * @settings.fetch(:coupling) + ((i == j) ? 1.0 : 0.0) } }
+      end
+
+      def dyes = Colour::Matrix3.multiply(@negative ? @negative.absorptions : Pointwise::Matrix::IDENTITY, coupled)
+
+      # Mid grey as usual goes to the density that N has there.
+      def lights
+        middle = Array.new(3) { |layer| negative_density(Numo::DFloat[-STOP * @settings.fetch(:push)], layer)[0] }
+        points = @settings.fetch(:points)
+        dyes.each_with_index.map do |row, channel|
+          needed(channel) + row.zip(middle).sum { |share, density| share * density } + POINT * (points[0] + points[channel + 1]) + STOP * @settings.fetch(:print_exposure)
+        end
+      end
+
+      # Log exposure of the print that makes the middle density, halved towards.
+      def needed(channel)
+        target = Departure::MIDDLE / (1 + @settings.fetch(:silver) * SILVER)
+        low, high = -10.0, 10.0
+        60.times do
+          middle = (low + high) / 2
+          (print_density(Numo::DFloat[middle], channel)[0] > target) ? high = middle : low = middle
+        end
+        (low + high) / 2
+      end
+
+      def exposed(space)
+        stops, warmth = @settings.fetch(:exposure) - @settings.fetch(:push), @settings.fetch(:warmth)
+        gains = [warmth / 2, 0.0, -warmth / 2].map { |points| 2**stops * 10**(POINT * points) / (space.scene? ? Colour::WorkingSpace::MID_GREY : 1.0) }
+        flash = @settings.fetch(:flash)
+        rows = @negative ? @negative.sensitivities : Pointwise::Matrix::IDENTITY
+        rows.map { |row| row.zip(gains).map { |share, gain| share * gain / (1 + flash) } }
+      end
+
+      def negatives
+        offset = @settings.fetch(:flash) / (1 + @settings.fetch(:flash))
+        by_layer { |layer| ->(light) { negative_density(Numo::NMath.log10(Numo::DFloat.maximum(light + offset, LEAST)), layer) } }
+      end
+
+      def prints = by_layer { |channel| ->(density) { print_density(density * -1.0 + printer[channel], channel) * HALF } }
+
+      def printed
+        share = @settings.fetch(:silver) * SILVER / 3
+        silver = Array.new(3) { |i| Array.new(3) { |j| share + ((i == j) ? 1.0 : 0.0) } }
+        Colour::Matrix3.multiply(silver, @print ? @print.absorptions : Pointwise::Matrix::IDENTITY)
+      end
+
+      def leaving(space)
+        ->(half) { space.transfer.encode(Numo::NMath.exp(Departure.exposure(half / HALF) * Math.log(10)) * Colour::WorkingSpace::MID_GREY) }
+      end
+
+      # A display's light as a scene's, and back.
+      def shown(encoding)
+        ->(codes) { Numo::NMath.exp(Departure.exposure(Numo::NMath.log10(Numo::DFloat.maximum(encoding.transfer.decode(codes), LEAST)) * -1.0) * Math.log(10)) }
+      end
+
+      def displayed(encoding) = ->(half) { encoding.transfer.encode(Numo::NMath.exp(half * (-Math.log(10) / HALF))) }
+
+      # One function for layers that are alike, so that it is tabulated once.
+      def by_layer
+        alike = @negative.nil? && @print.nil? && printer.uniq.one?
+        first = yield 0
+        alike ? [first] * 3 : [first, yield(1), yield(2)]
+      end
+    end
+  end
+end

@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Steps
+    # A negative, developed and printed; see Film::Chain for what becomes of light, and Film::Departure for what that is
+    # compared with. It works in log codes, so that a strength below 1 goes a part of the way in log exposure, not halfway between two
+    # pictures.
+    class Emulsion < Step
+      CHANNELS = %i[master red green blue].freeze
+
+      named :emulsion, "Emulsion"
+      domain :log
+
+      text :negative, label: "negative", from: :negative, neutral: "", about: "The material that is exposed; none: a straight line."
+      parameter :exposure, label: "exposure", unit: :stops, range: -6.0..6.0, neutral: 0.0, about: "Light on the negative; the print keeps its own."
+      parameter :warmth, label: "light balance", unit: :points, range: -60.0..60.0, neutral: 0.0, about: "Red against blue light on the negative; 12 points are a stop between them."
+      parameter :push, label: "push", unit: :stops, range: -2.0..3.0, neutral: 0.0, about: "Developed longer, or shorter below 0: steeper and faster."
+      parameter :flash, label: "flash", unit: :share, range: 0.0..0.5, neutral: 0.0, about: "Even light before the picture, as a share of mid grey's: opens shadows."
+      parameter :coupling, label: "coupling", unit: :ratio, range: 0.0..2.0, neutral: 1.0, about: "How much layers hold each other back in development; 1 as the material has it."
+      text :print, label: "print", from: :print, neutral: "", about: "The material that is printed on; none: all that the negative holds."
+      parameter :points, label: "printer lights", unit: :points, range: -25.0..25.0, neutral: 0.0, channels: CHANNELS, about: "0.025 of log exposure a point; more light prints darker."
+      parameter :print_exposure, label: "print exposure", unit: :stops, range: -4.0..4.0, neutral: 0.0, about: "Light through the negative; more prints darker. What keeps mid grey is in it already."
+      parameter :limits, label: "print limits", unit: :share, range: 0.0..1.0, neutral: 1.0, about: "How far the print's own black and white hold; 0 lets both go on."
+      parameter :silver, label: "silver", unit: :share, range: 0.0..1.0, neutral: 0.0, about: "Silver that is left in the print: denser and less coloured; mid grey stays."
+
+      # These alone change no picture.
+      IDLE = %i[negative coupling print limits].freeze
+
+      def neutral? = negative.empty? && print.empty? && values.except(*IDLE).all? { |name, value| value == self.class.parameters[name].neutral_value }
+
+      # @raise [MediaError] of a material that is not there; FormatError of a faulty one
+      def operations(space)
+        return [] if neutral?
+
+        chain.operations(space)
+      end
+
+      # @return [Film::Chain]
+      # @raise [MediaError, FormatError]
+      def chain
+        Film::Chain.new(negative: material(negative, "negative"), print: material(print, "print"), **values.except(:negative, :print))
+      end
+
+      def stamps = chosen.map { |id| Film::Materials.stamp(id) || id }
+
+      def missing = chosen.reject { |id| Film::Materials.stamp(id) }
+
+      private
+
+      def chosen = [negative, print].reject(&:empty?)
+
+      def material(id, kind) = id.empty? ? nil : Film::Materials.fetch(id, kind)
+    end
+  end
+end

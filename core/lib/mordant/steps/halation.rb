@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Steps
+    # Light that goes through a negative, and comes back from its base beside where it went in, to the red layer first.
+    #
+    #   e_c   = l_c f(log2(Y / 0.18))                     f: 0 a stop below from, 1 a stop above it, 3u^2 - 2u^3 between
+    #   out_c = l_c + amount colour_c (K * e_c - e_c)      K = (G(size) - ring / 4 G(size / 2)) / (1 - ring / 4)
+    #
+    # in linear light l with luminance Y; G are Gaussians. With a ring of 1 nothing comes back in the middle: it falls off from a ring
+    # about the light. Nothing is won or lost.
+    #
+    # Source: C. E. K. Mees and T. H. James, The theory of the photographic process, on halation.
+    class Halation < Step
+      CHANNELS = %i[red green blue].freeze
+      QUARTER = 0.25 # of the half as wide Gaussian, which leaves nothing in the middle
+
+      named :halation, "Halation"
+      domain :linear
+      reach :area
+
+      parameter :amount, label: "amount", unit: :share, range: 0.0..1.0, neutral: 0.0, about: "How much of the light that goes through comes back."
+      parameter :from, label: "from", unit: :stops, range: -2.0..10.0, neutral: 3.0, about: "Light from which on it happens, stops above mid grey."
+      parameter :size, label: "size", unit: :share, range: 0.001..0.1, neutral: 0.008, about: "Of the fall-off, as a share of the picture's height."
+      parameter :ring, label: "ring", unit: :share, range: 0.0..1.0, neutral: 0.6, about: "How much less comes back in the middle than around it."
+      parameter :colour, label: "colour", unit: :share, range: 0.0..1.0, neutral: 1.0, channels: CHANNELS, about: "How much of each channel comes back; red first, as it lies deepest."
+
+      # Nothing but the amount changes a picture.
+      def neutral? = amount.zero? || colour.all?(&:zero?)
+
+      def detail = size
+
+      def margin(raster) = Area::Spread.margin([size, size / 2], raster.height)
+
+      def process(space)
+        weights = space.luminance_weights
+        ->(rgb, moment) { returned(rgb, moment, weights) }
+      end
+
+      private
+
+      def returned(rgb, moment, weights)
+        spread = Area::Spread.new({size => 1 / (1 - ring * QUARTER), size / 2 => -ring * QUARTER / (1 - ring * QUARTER)}, moment.height)
+        through = bright((0..2).map { |channel| rgb[channel, true] * weights[channel] }.reduce(:+))
+        out = rgb.dup
+        3.times do |channel|
+          next if colour[channel].zero?
+
+          out[channel, true] = rgb[channel, true] + spread.call(rgb[channel, true] * through, moment.window) * (amount * colour[channel])
+        end
+        out
+      end
+
+      def bright(light)
+        stops = Numo::NMath.log2(light.clip(Zones::FLOOR, nil) / Colour::WorkingSpace::MID_GREY)
+        u = ((stops - from + 1) * 0.5).clip(0.0, 1.0)
+        u * u * (u * -2.0 + 3.0)
+      end
+    end
+  end
+end
