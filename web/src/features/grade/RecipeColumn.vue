@@ -43,7 +43,11 @@ const over = computed(() => cut.washesOver(props.shot))
 
 watch(
   () => props.shot.recipe.id,
-  () => opened.arrive(props.shot.recipe),
+  () => {
+    // a step of a wash or a family that lies over this shot too stays open
+    const shared = cut.recipesOf(props.shot).filter((recipe) => recipe.shot === null)
+    if (!shared.some((recipe) => recipe.document.steps.some((step) => step.id === opened.id))) opened.arrive(props.shot.recipe)
+  },
   { immediate: true },
 )
 

@@ -26,11 +26,11 @@ const place = (from: number, to: number) => ({ left: `${across(from)}%`, width: 
 </script>
 
 <template>
-  <div class="pointer-events-none relative h-4" role="group" :aria-label="`path ${path.name}`">
-    <i class="absolute top-1/2 h-0.5 bg-woad" :style="place(path.first, last)" :title="`frames ${path.first + 1} to ${last}`" />
+  <div class="pointer-events-none relative h-[18px]" role="group" :aria-label="`path ${path.name}`">
+    <i class="absolute top-2/3 h-0.5 bg-woad" :style="place(path.first, last)" :title="`frames ${path.first + 1} to ${last}`" />
     <template v-for="run in unsure" :key="run.from">
-      <i class="absolute top-1/2 h-0.5 bg-madder" :style="place(run.from, run.to)" :aria-label="`unsure from frame ${run.from + 1} to ${run.to}`" />
-      <span class="absolute top-0 -translate-y-0.5 text-2xs text-madder" :style="{ left: `${across(run.from)}%` }">unsure</span>
+      <i class="absolute top-2/3 h-0.5 bg-madder" :style="place(run.from, run.to)" :aria-label="`unsure from frame ${run.from + 1} to ${run.to}`" />
+      <span class="absolute -top-1 text-2xs text-madder" :style="{ left: `${across(run.from)}%` }">unsure</span>
     </template>
     <i v-if="path.lost" class="absolute inset-y-0.5 w-px bg-madder" :style="{ left: `${across(path.lost.frame)}%` }" :title="`lost: ${path.lost.why}`" />
   </div>

@@ -61,7 +61,7 @@ const least = (frames: number) => Math.max(0, Math.round(frames))
 </script>
 
 <template>
-  <div class="flex h-[26px] items-center whitespace-nowrap gap-x-3 text-2xs text-dim" data-test="strip-numbers">
+  <div class="flex h-[26px] items-center gap-x-3 overflow-hidden text-2xs whitespace-nowrap text-dim" data-test="strip-numbers">
     <template v-if="span">
       <input class="field w-24 px-1 py-0 text-xs select-text" :value="span.name" maxlength="80" aria-label="name of the span" @keydown.stop @keydown.enter="($event.target as HTMLInputElement).blur()" @change="alter({ name: ($event.target as HTMLInputElement).value.trim() || span.name }, 'named otherwise')" />
       <FrameField narrow label="frames" name="first frame" :value="span.start + 1" about="its first frame" @set="alter({ start: Math.min(Math.round($event) - 1, span.finish) }, 'begins elsewhere')" />

@@ -133,6 +133,6 @@ const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => 
         <div class="absolute inset-y-0 right-0 overflow-x-clip" :style="{ left: `${gutter}px` }"><i class="absolute inset-y-0 w-px bg-weld" :style="{ left: `${view.at(cut.frame + 0.5)}%` }" /></div>
       </div>
     </div>
-    <StripNumbers :style="{ marginLeft: `${gutter}px` }" />
+    <StripNumbers class="mt-0.5" />
   </section>
 </template>
