@@ -129,7 +129,7 @@ export function typedValue(text: string, spec: ParameterSpec): number | null {
 
 /** One line that says what a step does; empty when it does nothing. */
 export function summary(step: StepDocument, spec: StepSpec): string {
-  const texts = spec.texts.flatMap(({ name, from, neutral }) => (from === 'lut' && step.parameters[name] !== neutral ? [String(step.parameters[name] ?? '')] : []))
+  const texts = spec.texts.flatMap(({ name, from, neutral }) => (['lut', 'negative', 'print'].includes(from as string) && step.parameters[name] !== neutral ? [String(step.parameters[name] ?? '')] : []))
   const said = spec.parameters.flatMap((parameter) => {
     const value = step.parameters[parameter.name]
     if (typeof value !== 'number' && !Array.isArray(value)) return []
