@@ -61,7 +61,7 @@ const words = computed(() => {
 const handles = computed(() => {
   const shot = after.value?.shot
   if (!shot) return ''
-  return shot.dissolve ? `${shot.wipe ? `wipe ${shot.wipe}` : 'dissolve'}, ${shot.dissolve} frames` : 'cut'
+  return shot.dissolve ? `${shot.wipe ? `wipe ${shot.wipe}` : shot.crossover ? 'crossover' : 'dissolve'}, ${shot.dissolve} frames` : 'cut'
 })
 </script>
 

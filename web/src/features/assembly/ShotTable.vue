@@ -41,7 +41,7 @@ function click(shot: Shot, event: MouseEvent) {
 }
 
 const source = (shot: Shot) => (shot.clip.status === 'black' ? '' : `${sourceClock(shot, shot.record_in, cut.rate)} – ${sourceClock(shot, shot.record_in + shot.length - 1, cut.rate)}`)
-const begins = (shot: Shot) => (shot.dissolve ? (shot.wipe ? `wipe ${shot.wipe}, ${shot.dissolve} f` : `dissolve ${shot.dissolve} f`) : 'cut')
+const begins = (shot: Shot) => (shot.dissolve ? (shot.crossover ? `crossover ${shot.dissolve} f` : shot.wipe ? `wipe ${shot.wipe}, ${shot.dissolve} f` : `dissolve ${shot.dissolve} f`) : 'cut')
 /** What stands still has no end of them. */
 const handles = (shot: Shot) => (shot.clip.status !== 'ready' || shot.speed === 0 ? '' : `${shot.head} · ${shot.tail}`)
 const link = (shot: Shot) => (shot.clip.status === 'missing' ? 'missing' : shot.clip.status === 'black' ? '' : (shot.link ?? 'put in'))
