@@ -22,6 +22,7 @@ module Mordant
       FADING = 0.85
       ROUNDS = 6
       SMALLEST = 0.01 # codes that both sides have to differ by in the mean, to be told apart
+      MOST = 500 # frames of it
       BEYOND = 2.5 # times what either has changed by itself in the frames beside
       EASIER = 0.7 # what codes leave counts so much
       # In what a programme may have been mixed: from codes 0..1, planes of any shape.
@@ -35,21 +36,25 @@ module Mordant
       # @param frames [Integer] of the clip
       # @param first [Integer] the first frame that holds anything of the new shot
       # @param count [Integer] frames that are neither the one shot nor the other
+      # @return [Array<Float>] 0.0..1.0, one for each of those
       # @raise [ParameterError] of a stretch without frames on both sides, or of sides that look alike
       # @raise [MediaError]
       def self.shares(reader, frames:, first:, count:)
+        raise ParameterError.new(path: "count", expected: "at most #{MOST} frames, to measure their mix", found: count) if count > MOST
+
         from, to = [first - AROUND, 0].max, [first + count + AROUND, frames].min
         raise ParameterError.new(path: "first", expected: "a stretch with frames of either shot before and after it", found: "frames #{first + 1} to #{first + count} of #{frames}") unless count.positive? && from < first && to > first + count
 
         pictures = []
-        reader.each(first: from, count: to - from, width: WIDTH * FINER, height: HEIGHT * FINER) { |codes| pictures << Numo::DFloat.cast(codes.rgb) / 65_535 }
-        new(MIXED_IN[:codes].then { |mixed| pictures.map { |picture| small(mixed.call(picture)) } }, first - from, count).check
-        MIXED_IN.map { |name, mixed| new(pictures.map { |picture| small(mixed.call(picture)) }, first - from, count).then { |one| [one.left * ((name == :codes) ? EASIER : 1.0), one.shares] } }.min_by(&:first).last
+        reader.each(first: from, count: to - from, width: WIDTH * FINER, height: HEIGHT * FINER) { |codes| pictures << Numo::SFloat.cast(codes.rgb) / 65_535 }
+        tried = MIXED_IN.transform_values { |mixed| new(pictures.map { |picture| small(mixed.call(picture)) }, first - from, count) }
+        tried.fetch(:codes).check
+        tried.min_by { |name, one| one.left * ((name == :codes) ? EASIER : 1.0) }.last.shares
       end
 
       FINER = 4 # pixels either way, of which one of a small picture is the mean
 
-      def self.small(planes) = planes.reshape(3, HEIGHT, FINER, WIDTH, FINER).mean(axis: [2, 4]).flatten
+      def self.small(planes) = Numo::DFloat.cast(planes).reshape(3, HEIGHT, FINER, WIDTH, FINER).mean(axis: [2, 4]).flatten
       private_class_method :small
 
       # @param pictures [Array<Numo::DFloat>] [n] each, of the frames before, in and after it

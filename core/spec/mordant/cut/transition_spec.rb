@@ -143,6 +143,7 @@ RSpec.describe Mordant::Cut::MixMeasure do
     reader = Mordant::Media::Reader.new(programme.write(File.join(@folder, "one.mkv")))
     expect { described_class.shares(reader, frames: 30, first: 0, count: 6) }.to raise_error(Mordant::ParameterError, /before and after it/)
     expect { described_class.shares(reader, frames: 30, first: 8, count: 22) }.to raise_error(Mordant::ParameterError, /before and after it/)
+    expect { described_class.shares(reader, frames: 2000, first: 9, count: 900) }.to raise_error(Mordant::ParameterError, /at most 500 frames/)
     expect { described_class.shares(reader, frames: 30, first: 9, count: 10) }.to raise_error(Mordant::ParameterError, /that differ/)
     grey = Array.new(9) { Numo::DFloat.zeros(12) + 0.5 }
     expect { described_class.new(grey, 3, 3).check }.to raise_error(Mordant::ParameterError, /that differ/)

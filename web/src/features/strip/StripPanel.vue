@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { useCut } from '../cut/useCut'
 import { labelOf } from '../grade/edit'
 import { fineness } from '../grade/useDrag'
@@ -28,6 +28,7 @@ const root = ref<HTMLElement>()
 const lanes = ref<HTMLElement>()
 
 onMounted(() => view.mode === 'cut' && view.flip())
+onUnmounted(() => (view.mode = 'cut'))
 
 const shot = computed(() => cut.shot)
 /** The part of the lanes that is the shot's own, as shares. */
