@@ -4,7 +4,7 @@
 module Bench
   module Film
     STEPS = [{"id" => "h", "kind" => "halation", "parameters" => {"amount" => 0.3, "colour" => [1, 0.35, 0.08]}}, {"id" => "b", "kind" => "bloom", "parameters" => {"amount" => 0.05}},
-      {"id" => "e", "kind" => "emulsion", "parameters" => {"negative" => "petrel", "print" => "fulmar"}}, {"id" => "d", "kind" => "dyes", "parameters" => {"overall" => [1, 0, -1], "depth" => 0.3}}].freeze
+      {"id" => "g", "kind" => "grain", "parameters" => {"amount" => 1.0}}, {"id" => "e", "kind" => "emulsion", "parameters" => {"negative" => "petrel", "print" => "fulmar"}}, {"id" => "d", "kind" => "dyes", "parameters" => {"overall" => [1, 0, -1], "depth" => 0.3}}].freeze
 
     module_function
 
@@ -12,7 +12,7 @@ module Bench
 
     # Another exposure each time, as a hand moves it.
     def bake
-      steps = ->(stops) { [STEPS[2].merge("parameters" => STEPS[2]["parameters"].merge("exposure" => stops))] }
+      steps = ->(stops) { [STEPS[3].merge("parameters" => STEPS[3]["parameters"].merge("exposure" => stops))] }
       output = Mordant::Grade::Output.for(Mordant::Grade::View.new(encoding: "rec709-bt1886", rendering: "sdr-video-1.0"))
       Bench.milliseconds(9) { Mordant::Grade::Bake.new(plan: plan(steps[rand / 10]), output:, size: 33).table }
     end
@@ -25,5 +25,5 @@ module Bench
   end
 
   figure("emulsion_bake33_ms", "ms", "a negative and a print, with the view, as a lattice of 33 nodes") { Film.bake }
-  figure("film_960x540_ms", "ms", "Halation, Bloom, Emulsion and Dyes, exact") { Film.picture }
+  figure("film_960x540_ms", "ms", "Halation, Bloom, Grain, Emulsion and Dyes, exact") { Film.picture }
 end

@@ -262,3 +262,69 @@ RSpec.describe Mordant::Steps::Bloom do
 
   it_behaves_like "an area step"
 end
+
+RSpec.describe Mordant::Steps::Grain do
+  subject { described_class.new({amount: 1.5, granularity: 8}) }
+
+  it_behaves_like "a step that reaches"
+
+  let(:space) { Mordant::Colour::WorkingSpace.default }
+
+  def grey(width, height, light = 0.18) = Mordant::Frame.new(Numo::SFloat.zeros(3, width * height) + light, width:, height:, encoding: "acescg")
+
+  # Log light of a grey with grain over it.
+  def grained(width, height, frame: 5, light: 0.18, **values)
+    picture = grey(width, height, light)
+    made = described_class.new({amount: 1.0, **values}).at(frame).process(space).call(picture.rgb, Mordant::Grade::Moment.of(picture))
+    Numo::NMath.log10(Numo::DFloat.cast(made) / light)
+  end
+
+  it "has the spread that Selwyn's law gives, less what particles fill, at two rasters alike" do
+    # 35 mm, 960 pixels of 25.9 um: 0.0046 * sqrt(pi) 24 / 25.9, times the square's 0.804 for particles of 9 um
+    small, large = grained(960, 270, colour: 0.0)[0, true], grained(1920, 540, colour: 0.0)[0, true]
+    expect(small.stddev).to be_within(0.05 * 0.0061).of(0.0046 * Math.sqrt(Math::PI) * 24 / (24_900 / 960.0) * 0.804)
+    reduced = large.reshape(270, 2, 960, 2).mean(axis: [1, 3])
+    expect(reduced.stddev / small.stddev).to be_within(0.1).of(1.0)
+    neighbours = ->(plane) { (plane[true, 0...-1] * plane[true, 1..]).mean / (plane * plane).mean }
+    expect(neighbours[reduced] - neighbours[small.reshape(270, 960)]).to be_within(0.1).of(0)
+    # of 12.9 um pixels particles fill more: 0.6145 is left
+    expect(grained(960, 270, colour: 0.0, gauge: "16 mm")[0, true].stddev / small.stddev).to be_within(0.05).of(24.9 / 12.4 * 0.6145 / 0.8043)
+    expect((10**small).mean).to be_within(1e-3).of(1.0)
+  end
+
+  it "is another in each frame, the same bits each time, and shows no boundary of a window" do
+    recipe = Mordant::Grade::Recipe.new("steps" => [{"id" => "g", "kind" => "grain", "parameters" => {"amount" => 2.0}}])
+    expect([recipe.moving?, recipe.at(3).moving?, recipe.stretches(0...9)]).to eq([true, false, [[0...9, true]]])
+    picture = Mordant::Frame.new(Numo::SFloat.zeros(3, 96 * 54) + 0.4, width: 96, height: 54, encoding: "acescct")
+    at = ->(frame) { Mordant::Grade::Plan.new(recipe:, source: "acescct").at(frame) }
+    one, again, other = [3, 3, 4].map { |frame| at[frame].apply(picture).rgb }
+    expect(one).to eq(again)
+    both = [one, other].map { |rgb| rgb[0, true] - 0.4 }
+    expect((both[0] * both[1]).mean.abs / (both[0] * both[0]).mean).to be < 0.05
+    expect([3, 4].map { |frame| recipe.at(frame).stamp }.uniq.size).to eq(2)
+    moment = Mordant::Grade::Moment.of(picture)
+    window = Mordant::Grade::Window.new(left: 17, top: 9, width: 31, height: 20)
+    expect(at[3].picture(moment.at(window)).rgb).to eq(window.cut(one, moment.window))
+    # sums of four bytes of the hash, as any machine makes them
+    expect(Mordant::Film::Speckle.normal(Mordant::Grade::Window.whole(4, 1), 7).to_a.map { |value| (value * Mordant::Film::Speckle::SPREAD + 510).round }).to eq([678, 492, 408, 566])
+  end
+
+  it "is none at all where it is nothing, in every way, bit for bit" do
+    picture = Mordant::Frame.new(Numo::SFloat.new(3, 96 * 54).seq / 20_000, width: 96, height: 54, encoding: "acescct")
+    none = Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new("steps" => []), source: "acescct").apply(picture).rgb
+    ways = [{"parameters" => {}}, {"parameters" => {"amount" => 0, "granularity" => 30}}, {"parameters" => {"amount" => 2, "zones" => [0, 0, 0]}}, {"parameters" => {"amount" => 2}, "strength" => 0}, {"parameters" => {"amount" => 2}, "enabled" => false},
+      {"parameters" => {"amount" => 2}, "keys" => {"amount" => [{"frame" => 0, "value" => 0}, {"frame" => 9, "value" => 0}]}}, {"parameters" => {"amount" => 2}, "spans" => ["s"]}]
+    ways.each do |way|
+      recipe = Mordant::Grade::Recipe.new("steps" => [{"id" => "g", "kind" => "grain", **way}], "spans" => [{"id" => "s", "start" => 20, "finish" => 30}])
+      expect(Mordant::Grade::Plan.new(recipe:, source: "acescct").at(4).apply(picture).rgb).to eq(none), way.inspect
+    end
+  end
+
+  it "acts by zone, and for colour as much as is wanted" do
+    spread = ->(stops, **values) { grained(200, 200, light: 0.18 * 2.0**stops, colour: 0.0, **values)[0, true].stddev }
+    expect([spread[-6, zones: [0, 1, 1]], spread[6, zones: [1, 1, 0]]]).to all(be < 1e-5)
+    expect(spread[6, zones: [1, 1, 2]] / spread[0, zones: [1, 1, 2]]).to be_within(0.1).of(2.0)
+    apart = ->(colour) { grained(200, 200, colour:).then { |made| (made[0, true] - made[1, true]).stddev / made[0, true].stddev } }
+    expect([0.0, 0.5, 1.0].map { |colour| apart[colour] }).to match([0.0, be_within(0.05).of(1.0), be_within(0.05).of(Math.sqrt(2))])
+  end
+end

@@ -17,6 +17,7 @@ module Mordant
     class Course
       MOST = 200 # keys
       FURTHEST = 10_000_000 # frames; below 0 before what was the first one when the key was made
+      EVER = -FURTHEST..FURTHEST
       EASES = %w[hold straight smooth].freeze
       SLOPES = 0.0..3.0
       PARTS = %w[frame value ease in out].freeze

@@ -49,14 +49,14 @@ module Mordant
       end
 
       # Whether it changes from frame to frame.
-      def moving? = !@keys.empty? || !@spans.empty? || (!matte.nil? && matte.moving?)
+      def moving? = !@keys.empty? || !@spans.empty? || step.moving? || (!matte.nil? && matte.moving?)
 
       # @param frame [Integer] from the shot's first one
       # @return [Entry] as it is there, which does not move; where no span is, of no strength
       def at(frame)
         return self unless moving?
 
-        step = @keys.at(@step, frame + since)
+        step = @keys.at(@step, frame + since).at(frame + since)
         matte = @matte&.at(frame + since, frame)
         share = spanned(frame)
         copy do
@@ -87,7 +87,7 @@ module Mordant
       def moves
         return [] unless moving? && acts?
 
-        own = [*@keys.moves, *matte&.moves]
+        own = [*@keys.moves, *matte&.moves, (Course::EVER if step.moving?)].compact
         own = own.flat_map { |range| spans.map(&:reach).filter_map { |reach| Span.common(range, reach) } } unless spans.empty?
         [*own, *spans.flat_map(&:moves)].map { |range| (range.begin - since)..(range.end - since) }
       end

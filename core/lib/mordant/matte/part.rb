@@ -52,14 +52,12 @@ module Mordant
       # Whether it changes from frame to frame.
       def moving? = !@shift.nil? || (acts? && (!@keys.empty? || !@path_id.nil? || contributor.moving?))
 
-      EVER = -Grade::Course::FURTHEST..Grade::Course::FURTHEST
-
       # @return [Array<Range<Integer>>] of its owner's frames, in which it moves; see Grade::Course#moves
       def moves
         return [] unless moving?
-        return [EVER] if contributor.moving? || @shift
+        return [Grade::Course::EVER] if contributor.moving? || @shift
 
-        [*@keys.moves, (@path&.span || EVER if @path_id)].compact
+        [*@keys.moves, (@path&.span || Grade::Course::EVER if @path_id)].compact
       end
 
       # @param frame [Integer] from the owner's first one

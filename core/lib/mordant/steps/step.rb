@@ -56,6 +56,13 @@ module Mordant
       # @return [Array] what files it reads, and when they were last changed
       def stamps = []
 
+      # @return [Boolean] it is another from frame to frame by itself
+      def moving? = false
+
+      # @param frame [Integer] from the first one of what owns it
+      # @return [Step] as it is there, which does not move
+      def at(_frame) = self
+
       # @return [Array<String>] paths of the library that it reads and that are not there
       def missing = []
 

@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module Mordant
+  module Steps
+    # Density noise of a material's grain, of each layer by itself and of all together.
+    #
+    #   l_c = l_c 10^(-n_c) / v     n_c = s a(Y) (sqrt(1 - colour) g_0 + sqrt(colour) g_c)
+    #
+    # in linear light l, with g noise of variance 1, another in each frame, a the amounts of the zones of luminance (see Dyes) and v
+    # what keeps the light's mean. By Selwyn's law the spread of density times the root of the area it is measured over is the
+    # same for every area: from the RMS granularity G (times 1000, through an aperture of 48 um) a square pixel of p um has
+    #
+    #   s = amount G / 1000 sqrt(pi) 24 um / p * (erf(p / d) - d / (p sqrt(pi)) (1 - e^(-(p / d)^2)))
+    #
+    # with p from the gauge's width and the raster, so that grain looks alike at every raster. The last factor is what the
+    # pixel's square leaves of noise with particles of size d, a Gaussian of half of it; that Gaussian, and the pixel's own, is the blur of g.
+    #
+    # Sources: E. W. H. Selwyn, A theory of graininess, Photogr. J. 75 (1935); ISO 10505 for RMS granularity; the factor is
+    # the mean of a Gaussian autocorrelation over a square.
+    class Grain < Step
+      ZONES = Dyes::ZONES
+      GAUGES = {"8 mm" => 5.8, "16 mm" => 12.4, "35 mm" => 24.9, "65 mm" => 52.6}.freeze # mm of picture across
+      APERTURE = 24.0 # um, its radius
+      PROBE = 65 # pixels of a picture by which a blur is weighed
+
+      named :grain, "Grain"
+      regions ZONES
+      domain :linear
+      reach :area
+
+      parameter :amount, label: "amount", unit: :ratio, range: 0.0..4.0, neutral: 0.0, about: "1 is what the granularity says; 0 is none at all."
+      parameter :granularity, label: "granularity", unit: :ratio, range: 0.5..40.0, neutral: 4.6, about: "RMS granularity at a density of 1 through 48 um, times 1000; materials state theirs."
+      text :gauge, label: "gauge", from: GAUGES.keys, neutral: "35 mm", about: "How wide the picture is on the film."
+      parameter :particles, label: "particles", unit: :ratio, range: 1.0..60.0, neutral: 9.0, about: "Their size in um."
+      parameter :zones, label: "zones", unit: :ratio, range: 0.0..2.0, neutral: 1.0, channels: ZONES, about: "How much of it in shadows, middle and lights."
+      parameter :colour, label: "colour", unit: :share, range: 0.0..1.0, neutral: 0.5, about: "How much of it differs from layer to layer; 0 is neutral grain."
+
+      # Nothing but the amounts changes a picture.
+      def neutral? = amount.zero? || zones.all?(&:zero?)
+
+      # @return [Boolean] it is another in each frame, and not bound to one
+      def moving? = !neutral? && @frame.nil?
+
+      # @param frame [Integer] from the first one of what owns it
+      # @return [Grain] as it is there
+      def at(frame) = dup.tap { |one| one.instance_variable_set(:@frame, frame) }
+
+      def stamps = neutral? ? [] : [@frame].compact
+
+      def margin(raster) = blur(raster).margin
+
+      # @param raster [#width]
+      # @return [Float] spread of density of its pixels
+      def spread(raster)
+        p = pixel(raster)
+        q = p / particles
+        amount * granularity / 1000 * Math.sqrt(Math::PI) * APERTURE / p * (Math.erf(q) - (1 - Math.exp(-q * q)) / (q * Math.sqrt(Math::PI)))
+      end
+
+      def process(space)
+        weights = space.luminance_weights
+        table = Pointwise::FloatTable.new(method(:amounts))
+        ->(rgb, moment) { grained(rgb, moment, weights, table) }
+      end
+
+      # @return [Numo::SFloat] [n], 0..1
+      def region_weights(name, planes, space) = Dyes.neutral.region_weights(name, planes, space)
+
+      private
+
+      def pixel(raster) = GAUGES.fetch(gauge) * 1000 / raster.width
+
+      def blur(raster) = Area::Gaussian.new(Math.sqrt((particles / 2 / pixel(raster))**2 + 1 / 12.0))
+
+      def amounts(light) = Dyes.neutral.zones(light).zip(zones).map { |weight, value| weight * value }.reduce(:+)
+
+      def grained(rgb, moment, weights, table)
+        filter = blur(moment)
+        scale = 1 / Math.sqrt(energy(filter))
+        common, *own = [1 - colour, *[colour] * 3].each_with_index.map { |part, layer| part.positive? && noise(moment, filter, layer) * (Math.sqrt(part) * scale) }
+        share = table.call((0..2).map { |channel| rgb[channel, true] * weights[channel] }.reduce(:+)) * (spread(moment) * Math.log(10))
+        kept = share * share * 0.5
+        out = rgb.dup
+        3.times { |channel| out[channel, true] = rgb[channel, true] * Numo::NMath.exp(share * [common, own[channel]].select(&:itself).reduce(:+) * -1.0 - kept) }
+        out
+      end
+
+      # How much of white noise's variance a blur leaves.
+      def energy(filter)
+        spot = Numo::SFloat.zeros(PROBE**2)
+        spot[PROBE**2 / 2] = 1.0
+        Numo::DFloat.cast(filter.call(spot, Grade::Window.whole(PROBE, PROBE))).then { |kernel| (kernel * kernel).sum }
+      end
+
+      def noise(moment, filter, layer) = filter.call(Film::Speckle.normal(moment.window, Film::Speckle.seed("grain", @frame || 0, layer)), moment.window)
+    end
+  end
+end
