@@ -214,6 +214,12 @@ RSpec.describe Mordant::Steps::Dyes do
     expect(light([grey], saturation: 2.5).to_a.flatten).to all(be_within(1e-5).of(0.2))
   end
 
+  it "is the same in double precision, for tables" do
+    light = Numo::SFloat[[0.5, 0.02], [0.05, 0.02], [0.03, 0.021]]
+    exact = Mordant::Pointwise::Chain.new(subject.operations(Mordant::Colour::WorkingSpace.default)).exact(Numo::DFloat.cast(light))
+    expect((subject.apply(light) - exact).abs.max).to be < 1e-5
+  end
+
   it "gives a zone's own colour up for its dye" do
     made = light([[0.5 * 0.18 * 2**-6, 0.18 * 2**-6, 1.5 * 0.18 * 2**-6]], toned: [1, 0, 0]).to_a.flatten
     expect(made.max / made.min).to be_within(1e-3).of(1.0)

@@ -104,14 +104,14 @@ module Mordant
       def dyed(planes, weights, toning, *gains)
         light = luminance(planes, weights)
         if toning
-          share = toning.call(light) * -1.0 + 1.0
+          share = toning.call(Numo::SFloat.cast(light)) * -1.0 + 1.0
           planes = planes.map { |plane| (plane - light) * share + light }
         end
         planes = denser(planes) unless saturation == 1.0
         planes = deepened(planes) unless depth.zero?
         return planes unless gains.all?
 
-        light = luminance(planes, weights)
+        light = Numo::SFloat.cast(luminance(planes, weights))
         planes.zip(gains).map { |plane, gain| plane * gain.call(light) }
       end
 
