@@ -120,6 +120,16 @@ RSpec.describe Mordant::Film do
       end
     end
 
+    it "tells a diagram what becomes of greys, as pictures have it" do
+      step = emulsion(negative: "gannet", print: "guillemot", exposure: 0.5, warmth: 6, push: 1, flash: 0.05, silver: 0.3, points: [1, 0, 2, 0], limits: 0.7)
+      told = step.shapes(count: 97)
+      stops = told[:exposure].values_at(20, 48, 70).map { |h| h / Math.log10(2) }
+      expect(stops[1]).to be_within(1e-9).of(0)
+      made = greys(step, stops, space)
+      %i[light_red light_green light_blue].each_with_index { |name, channel| expect(told[name].values_at(20, 48, 70).map { |h| h / Math.log10(2) }).to match(made[channel].map { |stop| be_within(0.01).of(stop) }) }
+      expect(told.keys).to eq([:exposure, *%w[negative dyes print light].product(%w[red green blue]).map { |pair| pair.join("_").to_sym }])
+    end
+
     it "keeps mid grey where it was whatever the material, push and silver, and greys grey within a tenth of a stop" do
       negatives.product(prints).each do |negative, print|
         [{}, {push: 1.5}, {push: -1}, {silver: 0.7}, {coupling: 0}, {limits: 0}].each do |more|

@@ -65,6 +65,20 @@ module Mordant
         @print.layers[layer].relaxed(@settings.fetch(:limits) * -1.0 + 1.0).call(exposure)
       end
 
+      # What becomes of the light of greys on its way, for a tone reproduction diagram.
+      #
+      # @param exposure [Numo::DFloat] log exposures of a scene, from mid grey
+      # @return [Hash{Symbol => Array<Numo::DFloat>}] red, green and blue each: densities of the negative's layers, of its dyes, of the print,
+      #   and the log exposure that it stands for
+      def way(exposure)
+        flash = @settings.fetch(:flash)
+        light = gains.map { |gain| (10**exposure * gain + flash) / (1 + flash) }
+        negative = through(@negative ? @negative.sensitivities : Pointwise::Matrix::IDENTITY, light).each_with_index.map { |one, layer| negative_density(Numo::NMath.log10(Numo::DFloat.maximum(one, LEAST)), layer) }
+        seen = through(dyes, negative)
+        print = through(printed, seen.each_with_index.map { |density, channel| print_density(density * -1.0 + printer[channel], channel) })
+        {negative:, dyes: seen, print:, light: print.map { |density| Departure.exposure(density) }}
+      end
+
       # @return [Array<Float>] what stands in the printer for each channel, in log exposure
       attr_reader :printer
 
@@ -111,13 +125,19 @@ module Mordant
         (low + high) / 2
       end
 
-      def exposed(space)
-        stops, warmth = @settings.fetch(:exposure) - @settings.fetch(:push), @settings.fetch(:warmth)
-        gains = [warmth / 2, 0.0, -warmth / 2].map { |points| 2**stops * 10**(POINT * points) / (space.scene? ? Colour::WorkingSpace::MID_GREY : 1.0) }
-        flash = @settings.fetch(:flash)
-        rows = @negative ? @negative.sensitivities : Pointwise::Matrix::IDENTITY
-        rows.map { |row| row.zip(gains).map { |share, gain| share * gain / (1 + flash) } }
+      # @return [Array<Float>] what light is multiplied by, by exposure, push and balance
+      def gains
+        warmth = @settings.fetch(:warmth)
+        [warmth / 2, 0.0, -warmth / 2].map { |points| 2**(@settings.fetch(:exposure) - @settings.fetch(:push)) * 10**(POINT * points) }
       end
+
+      def exposed(space)
+        grey = space.scene? ? Colour::WorkingSpace::MID_GREY : 1.0
+        rows = @negative ? @negative.sensitivities : Pointwise::Matrix::IDENTITY
+        rows.map { |row| row.zip(gains).map { |share, gain| share * gain / grey / (1 + @settings.fetch(:flash)) } }
+      end
+
+      def through(rows, planes) = rows.map { |row| row.zip(planes).map { |share, plane| plane * share }.reduce(:+) }
 
       def negatives
         offset = @settings.fetch(:flash) / (1 + @settings.fetch(:flash))

@@ -41,6 +41,14 @@ module Mordant
         Film::Chain.new(negative: material(negative, "negative"), print: material(print, "print"), **values.except(:negative, :print))
       end
 
+      # Curves of a tone reproduction diagram, for greys at equal distances of log exposure: see Film::Chain#way.
+      def shapes(count:)
+        exposure = Numo::DFloat.new(count).seq / (count - 1) * (SHOWN.end - SHOWN.begin) + SHOWN.begin
+        curves = chain.way(exposure).flat_map { |name, rows| CHANNELS.drop(1).zip(rows).map { |channel, row| [:"#{name}_#{channel}", row.to_a] } }
+        {exposure: exposure.to_a, **curves.to_h}
+      end
+      SHOWN = (-2.4..2.4) # log exposures
+
       def stamps = chosen.map { |id| Film::Materials.stamp(id) || id }
 
       def missing = chosen.reject { |id| Film::Materials.stamp(id) }
