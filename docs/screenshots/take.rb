@@ -215,6 +215,19 @@ sleep 0.5
 PAGE.find("section[aria-label='Target 2'] input").set("Cinema").send_keys(:tab)
 PAGE.find("section[aria-label='Cinema']")
 take("settings")
+PAGE.click_link("Bench")
+settle
+go_to_shot("1C")
+PAGE.find("button[aria-label='add a step to shot 1C']").click
+PAGE.find("[role=menuitem]", text: "Emulsion").click
+settle
+{"negative" => "Petrel", "print" => "Fulmar"}.each do |side, name|
+  PAGE.find("button[aria-label=#{side}]").click
+  PAGE.find("[role=option]", text: name).click
+  settle
+end
+PAGE.execute_script("document.querySelector('[aria-label=\"tone reproduction diagram\"]').scrollIntoView({ block: 'start' })")
+take("film")
 PAGE.visit(ADDRESS)
 sleep 1
 take("start")

@@ -14,8 +14,9 @@ module Mordant
     #
     #   s = amount G / 1000 sqrt(pi) 24 um / p * (erf(p / d) - d / (p sqrt(pi)) (1 - e^(-(p / d)^2)))
     #
-    # with p from the gauge's width and the raster, so that grain looks alike at every raster. The last factor is what the
-    # pixel's square leaves of noise with particles of size d, a Gaussian of half of it; that Gaussian, and the pixel's own, is the blur of g.
+    # with p from the gauge's width and the raster, so that grain looks alike at every raster. The last factor, V(p / d), is what the
+    # pixel's square leaves of noise with particles of size d, a Gaussian of half of it. Neighbours are alike by V(2 p / d) / V(p / d) - 1, and g
+    # is blurred so that they are.
     #
     # Sources: E. W. H. Selwyn, A theory of graininess, Photogr. J. 75 (1935); ISO 10505 for RMS granularity; the factor is
     # the mean of a Gaussian autocorrelation over a square.
@@ -54,9 +55,7 @@ module Mordant
       # @param raster [#width]
       # @return [Float] spread of density of its pixels
       def spread(raster)
-        p = pixel(raster)
-        q = p / particles
-        amount * granularity / 1000 * Math.sqrt(Math::PI) * APERTURE / p * (Math.erf(q) - (1 - Math.exp(-q * q)) / (q * Math.sqrt(Math::PI)))
+        amount * granularity / 1000 * Math.sqrt(Math::PI) * APERTURE / pixel(raster) * left(pixel(raster) / particles)
       end
 
       def process(space)
@@ -72,7 +71,20 @@ module Mordant
 
       def pixel(raster) = GAUGES.fetch(gauge) * 1000 / raster.width
 
-      def blur(raster) = Area::Gaussian.new(Math.sqrt((particles / 2 / pixel(raster))**2 + 1 / 12.0))
+      # Of the spread, by pixels of so many particles' sizes.
+      def left(size) = Math.erf(size) - (1 - Math.exp(-size * size)) / (size * Math.sqrt(Math::PI))
+
+      # That makes neighbours of white noise as alike as they have to be: three taps where that is little, else a Gaussian.
+      def blur(raster)
+        size = pixel(raster) / particles
+        alike = left(2 * size) / left(size) - 1
+        return Area::Taps.new([1.0, (1 - Math.sqrt(1 - 2 * alike**2)) / (2 * alike)]) if alike < LITTLE
+
+        sigma = 0.5 / Math.sqrt(-Math.log(alike))
+        (sigma < NARROW) ? Area::Taps.gaussian(sigma) : Area::Gaussian.new(sigma)
+      end
+      LITTLE = 0.6
+      NARROW = 1.5 # pixels
 
       def amounts(light) = Dyes.neutral.zones(light).zip(zones).map { |weight, value| weight * value }.reduce(:+)
 
