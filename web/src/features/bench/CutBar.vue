@@ -84,7 +84,7 @@ function press(event: PointerEvent) {
       :aria-valuetext="`${record}, shot ${shot?.name ?? ''}`"
       @pointerdown="press"
       @pointermove="scrub"
-      @wheel="view.wheel"
+      @wheel="view.wheel($event)"
       @keydown.left.prevent="emit('go', frame - 1)"
       @keydown.right.prevent="emit('go', frame + 1)"
     >

@@ -60,7 +60,7 @@ function press(event: PointerEvent) {
 }
 const turn = (event: WheelEvent) => {
   const box = event.currentTarget as HTMLElement
-  if (event.ctrlKey || box.scrollHeight <= box.clientHeight) view.wheel(event)
+  if (lanes.value && (event.ctrlKey || box.scrollHeight <= box.clientHeight)) view.wheel(event, lanes.value)
 }
 
 let nudging = { id: '', at: 0 }

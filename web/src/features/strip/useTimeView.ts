@@ -49,9 +49,9 @@ export const useTimeView = defineStore('time view', () => {
     at: (frame: number) => ((frame - view.value.from) / view.value.count) * 100,
     /** The frame at a share of the way across. */
     frameAt: (share: number) => view.value.from + share * view.value.count,
-    /** A wheel turned over either: closer and wider, with Shift along. */
-    wheel(event: WheelEvent) {
-      const bounds = (event.currentTarget as HTMLElement).getBoundingClientRect()
+    /** A wheel turned over either: closer and wider about the pointer, with Shift along. */
+    wheel(event: WheelEvent, over = event.currentTarget as HTMLElement) {
+      const bounds = over.getBoundingClientRect()
       const along = event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)
       event.preventDefault()
       if (along) return look(view.value.from + ((event.deltaX || event.deltaY) / bounds.width) * view.value.count, view.value.count)
