@@ -1,6 +1,12 @@
 import type { RecipeDocument, SpanDocument } from '@/api/recipe'
-import { describe, expect, it } from 'vitest'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { nextTick } from 'vue'
+import { cut as made } from '@/test/production'
+import { useCut } from '../cut/useCut'
 import { keyFrames, picked, withAlteredPicks, withMovedPicks, withPasted, withValuesAt, withoutPicks } from './courses'
+import { caught } from './useStripDrag'
+import { useTimeView } from './useTimeView'
 import { outlineOf, placeOf, pulled, withNewSpan, withPart, withoutSpan, type Grip } from './spans'
 
 describe('keys of parameters', () => {
@@ -59,4 +65,42 @@ describe('spans', () => {
     expect(withPart(withPart(made, 'a', 's', false), 'a', 's', true)).toEqual(made)
     expect(withoutSpan(made, 's')).toEqual({ ...document, steps: [{ ...document.steps[0], spans: undefined }], spans: undefined })
   })
+})
+
+describe('the frames that are seen', () => {
+  beforeEach(() => {
+    setActivePinia(createPinia())
+    const cut = useCut()
+    cut.cut = made()
+    cut.frame = 14
+  })
+
+  it('are the cut, the shot, or a stretch about a place that stays under the pointer', () => {
+    const view = useTimeView()
+    expect(view.view).toEqual({ from: 0, count: 30 })
+    view.flip()
+    expect([view.view, view.at(21), view.frameAt(0.5)]).toEqual([{ from: 12, count: 18 }, 50, 21])
+    const place = view.frameAt(0.75)
+    view.zoom(0.5, 0.75)
+    expect([view.mode, view.view.count]).toEqual(['free', 9])
+    expect(view.frameAt(0.75)).toBeCloseTo(place)
+    view.zoom(0.01)
+    expect(view.view.count).toBe(6)
+    view.zoom(100)
+    expect(view.mode).toBe('cut')
+  })
+
+  it('go along with the playhead when it leaves them', async () => {
+    const view = useTimeView()
+    view.zoom(0.3, 0)
+    expect(view.view).toEqual({ from: 0, count: 9 })
+    useCut().frame = 20
+    await nextTick()
+    expect(view.view.from).toBeLessThanOrEqual(20)
+    expect(view.view.from + view.view.count).toBeGreaterThan(20)
+  })
+})
+
+it('catches what is dragged at the nearest place within reach', () => {
+  expect([caught(10.3, [10, 14], 0.5), caught(12.4, [10, 14], 0.5), caught(13.7, [10, 14], 4)]).toEqual([10, 12, 14])
 })
