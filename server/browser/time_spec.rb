@@ -64,7 +64,7 @@ RSpec.describe "Change over time" do
     find("[role=menuitem]", text: "Balance, as it is").click
     settle
     find("button", text: /\Aon/).click
-    expect(page).to have_css("[data-test=path]", wait: 60)
+    expect(page).to have_css("[data-test=path]", wait: 180)
     click_button "what it does"
     type_number("exposure", "-1")
     go_to(12)
