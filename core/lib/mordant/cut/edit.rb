@@ -58,8 +58,7 @@ module Mordant
         index = index(key)
         shot, other = shots[index, 2]
         refuse(shot, "a shot after it", "none") unless other
-        goes_on = other.clip == shot.clip && other.speed == shot.speed && other.source_in == shot.place_after(shot.length).first
-        refuse(shot, "shot #{other.name || other.key} to go on with the next frame of the same clip", "another one") unless goes_on
+        refuse(shot, "shot #{other.name || other.key} to go on with the next frame of the same clip", "another one") unless other.goes_on?(shot)
         Edit.new(shots[0...index] + [shot.with(length: shot.length + other.length)] + shots[(index + 2)..])
       end
 
@@ -223,10 +222,7 @@ module Mordant
 
       # @param index [Integer]
       # @return [Boolean] that shot goes on with the next frame of the one before it
-      def on?(index)
-        before, shot = shots[index - 1], shots[index]
-        index.positive? && !shot.nil? && before.clip == shot.clip && before.speed == shot.speed && before.source_at(shot.record_in) == shot.source_in
-      end
+      def on?(index) = index.positive? && (shots[index]&.goes_on?(shots[index - 1]) || false)
 
       # A shot becomes the beginning of the next one, under which the one before it goes on.
       def alone(index)

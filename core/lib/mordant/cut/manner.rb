@@ -30,12 +30,12 @@ module Mordant
       # @param path [String] for errors
       # @raise [ParameterError]
       def initialize(document, path: "manner")
-        Matte::Checks.held(path, document, KEYS)
+        Checks.held(path, document, KEYS)
         @curve = document.fetch("curve", "straight")
         refuse("#{path}.curve", CURVES.join(", "), curve) unless CURVES.include?(curve)
         @shares = measured(document["shares"], "#{path}.shares") if curve == "measured"
-        @softness = Matte::Checks.number(document.fetch("softness", 0.0), "#{path}.softness", 0.0..SOFTEST)
-        @backward, @hold = %w[backward hold].map { |key| Matte::Checks.switch(document.fetch(key, false), "#{path}.#{key}") }
+        @softness = Checks.number(document.fetch("softness", 0.0), "#{path}.softness", 0.0..SOFTEST)
+        @backward, @hold = %w[backward hold].map { |key| Checks.switch(document.fetch(key, false), "#{path}.#{key}") }
         freeze
       end
 

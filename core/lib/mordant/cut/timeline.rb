@@ -25,6 +25,10 @@ module Mordant
         # @return [Integer] the same, and of the last one where the clip has no more; see Manner#hold?
         def shown_at(record) = source_at(record).clamp(0, clip_frames - 1)
 
+        # @param before [Shot] the one before it
+        # @return [Boolean] it goes on with the next frame of the same clip, at the same speed
+        def goes_on?(before) = before.clip == clip && before.speed == speed && before.place_after(before.length).first == source_in
+
         # @return [Boolean] each frame of the clip once, in order
         def plain? = speed == 1.0
 
@@ -122,7 +126,7 @@ module Mordant
       def crossover?(key)
         index = shots.index { |shot| shot.key == key } or return false
         shot, before = shots[index], shots[index - 1]
-        index.positive? && shot.dissolve.positive? && before.clip == shot.clip && before.speed == shot.speed && before.source_at(shot.record_in) == shot.source_in
+        index.positive? && shot.dissolve.positive? && shot.goes_on?(before)
       end
 
       private

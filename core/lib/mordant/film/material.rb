@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "psych"
-
 module Mordant
   module Film
     # A negative or a print material as its file states it; docs/materials.md describes the file. Immutable.
@@ -64,7 +62,7 @@ module Mordant
         refuse("kind", KINDS.join(" or "), kind) unless KINDS.include?(kind)
         unknown = (document.keys - KEYS - OPEN.fetch(kind)).first
         refuse(unknown, "only #{(KEYS + OPEN.fetch(kind)).join(", ")}", unknown) if unknown
-        @name, @about = Matte::Checks.text(document["name"], "name"), document.fetch("about", "").to_s[0, 400]
+        @name, @about = Checks.text(document["name"], "name"), document.fetch("about", "").to_s[0, 400]
         take_layers(document["layers"])
         @sensitivities, @inhibition, @absorptions = MATRICES.keys.map { |key| matrix(document, key) }
         take_facts(document)
@@ -85,7 +83,7 @@ module Mordant
       def layer(document, path)
         wanted = LAYER.fetch(kind)
         refuse(path, "an object of #{wanted.keys.join(", ")}", document) unless document.is_a?(Hash) && document.keys.sort == wanted.keys.sort
-        found = wanted.to_h { |key, range| [key, Matte::Checks.number(document[key], "#{path}.#{key}", range)] }
+        found = wanted.to_h { |key, range| [key, Checks.number(document[key], "#{path}.#{key}", range)] }
         refuse("#{path}.shoulder", "a shoulder beyond the toe, #{found["toe"]}", found["shoulder"]) if found["shoulder"] <= found["toe"]
         found
       end
@@ -96,14 +94,14 @@ module Mordant
         rows = document.fetch(key) { return (sum.zero? ? Array.new(3) { [0.0] * 3 } : Pointwise::Matrix::IDENTITY) }
         refuse(key, "3 rows of 3 numbers", rows) unless rows.is_a?(Array) && rows.size == 3 && rows.all? { |row| row.is_a?(Array) && row.size == 3 }
         rows.each_with_index.map do |row, index|
-          numbers = row.each_with_index.map { |value, at| Matte::Checks.number(value, "#{key}[#{index}][#{at}]", range) }
+          numbers = row.each_with_index.map { |value, at| Checks.number(value, "#{key}[#{index}][#{at}]", range) }
           refuse("#{key}[#{index}]", "a row that sums to #{sum.round}, so that greys stay", numbers) if (numbers.sum - sum).abs > 1e-6
           numbers
         end
       end
 
       def take_facts(document)
-        @granularity = document["granularity"] && Matte::Checks.number(document["granularity"], "granularity", GRANULARITY)
+        @granularity = document["granularity"] && Checks.number(document["granularity"], "granularity", GRANULARITY)
         @speed = document["speed"]
         refuse("speed", "a whole exposure index", speed) if speed && !(speed.is_a?(Integer) && speed.between?(1, 20_000))
         @balance = document["balance"]

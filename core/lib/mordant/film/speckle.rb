@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "digest"
+
 module Mordant
   module Film
     # Noise that belongs to its place: a pixel's value depends on where it is in the whole picture and on a seed alone, so that

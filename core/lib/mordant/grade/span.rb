@@ -27,9 +27,9 @@ module Mordant
       # @return [Array<Span>]
       # @raise [ParameterError]
       def self.list(documents, path: "spans")
-        all = Matte::Checks.list(documents, path, MOST, "spans").each_with_index.map { |one, index| new(one, path: "#{path}[#{index}]") }
+        all = Checks.list(documents, path, MOST, "spans").each_with_index.map { |one, index| new(one, path: "#{path}[#{index}]") }
         twice = all.map(&:id).tally.find { |_, count| count > 1 }
-        Matte::Checks.reject(path, "ids used once", twice.first) if twice
+        Checks.reject(path, "ids used once", twice.first) if twice
         all.freeze
       end
 
@@ -45,9 +45,9 @@ module Mordant
       # @param path [String] for errors
       # @raise [ParameterError]
       def initialize(document, path: "span")
-        Matte::Checks.held(path, document, KEYS)
-        @id = Matte::Checks.text(document["id"], "#{path}.id")
-        @name = document["name"] ? Matte::Checks.text(document["name"], "#{path}.name") : "span"
+        Checks.held(path, document, KEYS)
+        @id = Checks.text(document["id"], "#{path}.id")
+        @name = document["name"] ? Checks.text(document["name"], "#{path}.name") : "span"
         @start, @finish = %w[start finish].map { |side| frame(document[side], "#{path}.#{side}") }
         refuse("#{path}.finish", "a frame that is not before the start, #{start}", finish) if finish < start
         @fade_in, @fade_out = %w[fade_in fade_out].map { |side| fade(document.fetch(side, [0, 0]), "#{path}.#{side}") }

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "digest"
-
 module Mordant
   module Steps
     # Density noise of a material's grain, of each layer by itself and of all together.

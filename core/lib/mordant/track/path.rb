@@ -19,11 +19,11 @@ module Mordant
       # @param document [Hash]
       # @raise [ParameterError]
       def initialize(document, path: "path")
-        Matte::Checks.held(path, document, KEYS)
+        Checks.held(path, document, KEYS)
         @kind, @first, @centre, maps, @confidence, @lost = document.values_at(*KEYS)
         fine = Template::KINDS.key?(kind) && first.is_a?(Integer) && numbers?(centre, 2) && maps.is_a?(Array) && maps.size.between?(1, MOST) &&
           maps.all? { |map| numbers?(map, 8) } && numbers?(confidence, maps.size)
-        Matte::Checks.reject(path, "a kind, the first frame, the centre, and maps of eight numbers with a confidence each", document) unless fine
+        Checks.reject(path, "a kind, the first frame, the centre, and maps of eight numbers with a confidence each", document) unless fine
         @maps = maps.map { |map| Map.new([*map.map(&:to_f), 1.0]) }.freeze
         @stamp = [Digest::SHA256.hexdigest([first, centre, maps].to_json)[0, 32]].freeze
         freeze
