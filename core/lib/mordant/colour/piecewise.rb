@@ -27,6 +27,12 @@ module Mordant
         log = Numo::NMath.log(x.clip(0.0, nil))
         Numo::NMath.exp((log.inplace * exponent).out_of_place!)
       end
+
+      # 0 up to 0, 1 from 1 on, and 3u^2 - 2u^3 between, which comes in and goes out level.
+      def joined(x)
+        u = x.clip(0.0, 1.0)
+        u * u * (u * -2.0 + 3.0)
+      end
     end
   end
 end

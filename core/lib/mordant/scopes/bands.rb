@@ -113,10 +113,7 @@ module Mordant
         rise(values, band.from, soft) - rise(values, band.to, soft)
       end
 
-      def rise(values, limit, width)
-        u = ((values - limit) * (1.0 / width) + 0.5).clip(0.0, 1.0)
-        u * u * (u * -2.0 + 3.0)
-      end
+      def rise(values, limit, width) = Colour::Piecewise.joined((values - limit) * (1.0 / width) + 0.5)
 
       def opacity_of(band) = band.opacity || @given["opacity"]
 

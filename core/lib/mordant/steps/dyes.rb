@@ -73,16 +73,11 @@ module Mordant
       # @return [Array<Numo::NArray>] of shadows, middle and lights, adding up to 1
       def zones(light)
         stops = Numo::NMath.log2(light.clip(FLOOR, nil) / Colour::WorkingSpace::MID_GREY)
-        dark, bright = places.map { |limit| eased((stops - limit) / softness + 0.5) }
+        dark, bright = places.map { |limit| Colour::Piecewise.joined((stops - limit) / softness + 0.5) }
         [dark * -1.0 + 1.0, dark - bright, bright]
       end
 
       private
-
-      def eased(share)
-        u = share.clip(0.0, 1.0)
-        u * u * (u * -2.0 + 3.0)
-      end
 
       # Of luminance: how much of a pixel's own colour goes.
       def toned_table = (Pointwise::FloatTable.new(->(light) { by_zone(light, toned) }) if toned.any?(&:positive?))
@@ -124,7 +119,7 @@ module Mordant
         most = greatest(planes).clip(FLOOR, nil)
         least = planes.reduce { |a, b| a.class.minimum(a, b) }
         strength = (least / most).clip(0.0, 1.0) * -1.0 + 1.0
-        share = eased((strength - STRONG.begin) / (STRONG.end - STRONG.begin))
+        share = Colour::Piecewise.joined((strength - STRONG.begin) / (STRONG.end - STRONG.begin))
         gain = Numo::NMath.exp(share * (-DEPTH * depth * Math.log(10)))
         planes.map { |plane| plane * gain }
       end

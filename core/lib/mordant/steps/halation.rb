@@ -53,8 +53,7 @@ module Mordant
 
       def bright(light)
         stops = Numo::NMath.log2(light.clip(Zones::FLOOR, nil) / Colour::WorkingSpace::MID_GREY)
-        u = ((stops - from + 1) * 0.5).clip(0.0, 1.0)
-        u * u * (u * -2.0 + 3.0)
+        Colour::Piecewise.joined((stops - from + 1) * 0.5)
       end
     end
   end

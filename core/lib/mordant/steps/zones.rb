@@ -76,10 +76,7 @@ module Mordant
 
       private
 
-      def step(stops, limit)
-        u = ((stops - limit) / softness + 0.5).clip(0.0, 1.0)
-        u * u * (u * -2.0 + 3.0)
-      end
+      def step(stops, limit) = Colour::Piecewise.joined((stops - limit) / softness + 0.5)
 
       # Of red, green and blue: what light is multiplied by, from the luminance.
       def gains
