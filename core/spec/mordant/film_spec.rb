@@ -87,7 +87,7 @@ RSpec.describe Mordant::Film do
     end
 
     it "departs by nothing from the neutral chain, in scenes and on displays" do
-      none = {negative: nil, print: nil, exposure: 0.0, warmth: 0.0, flash: 0.0, push: 0.0, coupling: 1.0, points: [0.0] * 4, print_exposure: 0.0, limits: 1.0, silver: 0.0}
+      none = {negative: nil, print: nil, exposure: 0.0, warmth: 0.0, flash: 0.0, push: 0.0, coupling: 1.0, speed: 0.0, toe: 0.0, slope: 1.0, shoulder: 0.0, points: [0.0] * 4, print_exposure: 0.0, limits: 1.0, silver: 0.0}
       [space, display].each do |one|
         codes = Numo::SFloat.cast((0..60).map { |step| [one.encode(0.002) + step * (one.encode(0.9) - one.encode(0.002)) / 60] * 3 }.transpose)
         made = Mordant::Pointwise::Chain.new(Mordant::Film::Chain.new(**none).operations(one)).call(codes)

@@ -16,7 +16,8 @@ module Mordant
       end
 
       def run(source, target, recipe:, from:, to:, rendering: nil)
-        document = read_recipe(recipe)
+        clip = Film::Speckle.seed(File.basename(source, ".*"))
+        document = read_recipe(recipe).sown { |index| [clip, index] }
         output = Mordant::Grade::Output.new(view: Mordant::Grade::View.new(encoding: to, rendering:))
         pictures = Pictures.new(source, target)
         plan = Mordant::Grade::Plan.new(recipe: document, source: pictures.encoding(from))

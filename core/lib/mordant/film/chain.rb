@@ -9,7 +9,8 @@ module Mordant
     #   light      E_c = 2^(exposure - push) 10^(0.025 w_c) e_c     w: warmth, +/0/-, half of it each
     #   flash      F_c = (E_c + f) / (1 + f)                       mid grey stays
     #   layers     L   = S F                                        S: sensitivities, rows sum to 1
-    #   negative   d_c = fog + D_c(log10 L_c)                       D: Characteristic, developed longer by push
+    #   negative   d_c = fog + D_c(log10 L_c)                       D: Characteristic, developed longer by push, its toe, straight
+    #                                                               line, shoulder and speed moved
     #   coupling   d'  = d + k K d                                  K: inhibition, rows sum to 0
     #   dyes       a   = A d'                                       A: absorptions, rows sum to 1
     #   printer    p_c = P_c - a_c + 0.025 (points + points_c) + log10(2) print_exposure
@@ -18,8 +19,9 @@ module Mordant
     #   silver     q'' = q' + r mean(q')
     #   light      h_c = N^-1(q''_c)
     #
-    # P is what prints mid grey to the density M that N has there, whatever the materials, the development and the silver: only
-    # exposure, printer lights and print exposure move it. What is pushed was exposed so much less. A negative that is none is a straight line, a print that is none what makes N of it.
+    # P is what prints mid grey to the density M that N has there, whatever the materials, the development, the curve and the
+    # silver: only exposure, printer lights and print exposure move it. What is pushed was exposed so much less. A negative that is
+    # none is a straight line, a print that is none what makes N of it.
     #
     # In a scene-referred space e is the scene's light and h the logarithm of what becomes of it; in a display-referred one
     # the display's light is taken for a print's first: log10 e = N^-1(-log10 T), and T = 10^-q'' in the end.
@@ -34,10 +36,11 @@ module Mordant
 
       # @param negative [Material, nil]
       # @param print [Material, nil]
-      # @param settings [Hash{Symbol => Float, Array<Float>}] exposure, warmth, flash, push, coupling, points (all, red, green,
-      #   blue), print_exposure, limits, silver
+      # @param settings [Hash{Symbol => Float, Array<Float>}] exposure, warmth, flash, push, coupling, speed, toe, slope,
+      #   shoulder, points (all, red, green, blue), print_exposure, limits, silver
       def initialize(negative:, print:, **settings)
         @negative, @print, @settings = negative, print, settings
+        @curves = shaped
         @printer = lights
         freeze
       end
@@ -54,7 +57,7 @@ module Mordant
       # @param exposure [Numo::DFloat] log exposures of a layer, from mid grey
       # @param layer [Integer]
       # @return [Numo::DFloat] density above base
-      def negative_density(exposure, layer) = developed[layer].call(exposure) + fog
+      def negative_density(exposure, layer) = @curves[layer].call(exposure) + fog
 
       # @param exposure [Numo::DFloat] log exposures of the print, from what prints mid grey without lights
       # @param layer [Integer]
@@ -89,12 +92,18 @@ module Mordant
         def call(exposure) = (exposure + speed) * slope
 
         def developed(stops) = Straight.new(slope * (1 + Characteristic::STEEPER * stops), speed + Characteristic::FASTER * stops)
+
+        def shaped(steeper:, faster:, **) = Straight.new(slope * steeper, speed + faster)
       end
       private_constant :Straight
 
       def usual = @negative ? @negative.layers : [Straight.new(Departure::SLOPE, 0.0)] * 3
 
-      def developed = usual.map { |curve| curve.developed(@settings.fetch(:push)) }
+      # The layers' curves as they are developed and moved.
+      def shaped
+        toe, shoulder, faster = %i[toe shoulder speed].map { |name| STOP * @settings.fetch(name) }
+        usual.map { |curve| curve.developed(@settings.fetch(:push)).shaped(steeper: @settings.fetch(:slope), toe:, shoulder:, faster:) }
+      end
 
       def fog = [@settings.fetch(:push), 0.0].max * FOG
 

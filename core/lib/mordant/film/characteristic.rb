@@ -50,6 +50,18 @@ module Mordant
       STEEPER = 0.09 # of the slope, a stop
       FASTER = 0.12 # of log exposure, a stop
 
+      # Moved by hand; the shoulder stays NARROWEST beyond the toe.
+      #
+      # @param steeper [Float] times its slope
+      # @param toe [Float] log exposure that it is moved by, and shoulder
+      # @param faster [Float] log exposure that all of it is moved down by
+      # @return [Characteristic]
+      def shaped(steeper:, toe:, shoulder:, faster:)
+        begins = self.toe + toe - faster
+        with(slope: slope * steeper, toe: begins, shoulder: [self.shoulder + shoulder - faster, begins + NARROWEST].max)
+      end
+      NARROWEST = 0.2
+
       # @param share [Float] 0.0..1.0
       # @return [Characteristic] whose limits are relaxed by so much
       def relaxed(share) = with(relaxed: share)

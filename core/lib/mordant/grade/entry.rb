@@ -6,7 +6,7 @@ module Mordant
     class Entry
       include Altered
 
-      KEYS = %w[id kind name enabled strength braid parameters keys matte spans].freeze
+      KEYS = %w[id kind name enabled strength braid bundle parameters keys matte spans].freeze
 
       # @return [String] id, unique in its recipe
       attr_reader :id
@@ -18,6 +18,12 @@ module Mordant
       # @return [String, nil] neighbours with the same braid take the same input, and their
       #   changes are added
       attr_reader :braid
+      # @return [Bundle, nil] it is kept in
+      attr_reader :bundle
+      # @return [Steps::Step] the step as its bundle scales it
+      attr_reader :worked
+      # @return [Float] 0.0..1.0: how much of what that changes is kept
+      attr_reader :share
       # @return [Matte::Composite, nil] what of the picture it acts on; nil: all
       attr_reader :matte
       # @return [Integer] frames that what owns the step began before the shot; its keys and spans count from there
@@ -29,17 +35,19 @@ module Mordant
 
       # @param document [Hash] as parsed from JSON; id and kind are needed
       # @param spans [Hash{String => Span}] of its recipe, by id
+      # @param bundles [Hash{String => Bundle}] the same
       # @raise [ParameterError]
-      def initialize(document, path: "step", spans: {})
+      def initialize(document, path: "step", spans: {}, bundles: {})
         reject(path, "an object with #{KEYS.join(", ")}", document) unless document.is_a?(Hash)
         unknown = document.keys - KEYS
         reject(path, "only #{KEYS.join(", ")}", unknown.first) unless unknown.empty?
         @id = text(document, "id", path)
         kind = step_class(document, path)
         @name = document.key?("name") ? text(document, "name", path) : kind.label
-        @enabled = switch(document, path)
-        @strength = share(document, path)
+        @enabled = Checks.switch(document.fetch("enabled", true), "#{path}.enabled")
+        @strength = Checks.number(document.fetch("strength", 1.0), "#{path}.strength", 0.0..1.0)
         @braid = document["braid"] && text(document, "braid", path)
+        @bundle = document["bundle"] && bundles.fetch(document["bundle"]) { reject("#{path}.bundle", "the id of a bundle of the recipe", document["bundle"]) }
         @step, @keys = Keys.read(document.fetch("parameters", {}), document.fetch("keys", {}), kind:, path:)
         @spans = named_spans(document.fetch("spans", []), spans, "#{path}.spans")
         @matte = document["matte"] && Matte::Composite.new(document["matte"], path: "#{path}.matte")
@@ -56,7 +64,7 @@ module Mordant
       def at(frame)
         return self unless moving?
 
-        step = @keys.at(@step, frame + since).at(frame + since)
+        step = @keys.at(@step, frame + since).at(frame + since, @sown&.call(frame))
         matte = @matte&.at(frame + since, frame)
         share = spanned(frame)
         copy do
@@ -94,7 +102,12 @@ module Mordant
 
       # @param share [Float] 0.0..1.0
       # @return [Entry] with so much of its strength
-      def weakened(share) = copy { @strength *= share }
+      def weakened(share)
+        copy do
+          @strength *= share
+          @share *= share
+        end
+      end
 
       # @param frames [Range<Integer>, nil] of the shot; nil: all of it
       # @return [Integer] frames before and after that it depends on, wherever it is in those
@@ -104,8 +117,12 @@ module Mordant
       # @return [Entry] of an owner that began so many frames before the shot
       def began(frames) = moving? ? copy { @since = frames } : self
 
-      # @return [Entry] with all its strength, everywhere
-      def alone = copy { @strength, @matte, @braid, @spans = 1.0, nil, nil, [].freeze }
+      # @param seeds [#call] see Recipe#sown
+      # @return [Entry]
+      def sown(seeds) = step.moving? ? copy { @sown = seeds } : self
+
+      # @return [Entry] with all its change, everywhere
+      def alone = copy { @strength, @share, @matte, @braid, @spans = 1.0, 1.0, nil, nil, [].freeze }
 
       # @return [Boolean] it acts on each pixel by itself, everywhere
       def pointwise? = step.pointwise? && !masked?
@@ -116,25 +133,25 @@ module Mordant
       def enabled? = @enabled
 
       # Whether pictures depend on it.
-      def acts? = enabled? && strength.positive? && !@neutral
+      def acts? = enabled? && (bundle.nil? || bundle.acts?) && strength.positive? && !@neutral
 
       # @return [Array] Pointwise operations in the step's domain, at its strength
       def operations(space)
-        own = step.operations(space)
-        return own if strength == 1.0 || own.empty?
+        own = worked.operations(space)
+        return own if share == 1.0 || own.empty?
 
         [blend(Pointwise::Chain.new(own))]
       end
 
       # @return [Section::Area, Section::Time] of a step that is not pointwise, in its domain
-      def section(space, strength: self.strength) = ((step.class.reach == :area) ? Section::Area : Section::Time).new(step, space, strength)
+      def section(space, share: self.share) = ((step.class.reach == :area) ? Section::Area : Section::Time).new(worked, space, share)
 
       # @return [Array] for JSON, what it depends on besides its document
       def stamps = [*step.stamps, *matte&.stamps]
 
       def to_h
         {"id" => id, "kind" => step.class.id, "name" => name, "enabled" => enabled?, "strength" => strength,
-         **(braid ? {"braid" => braid} : {}), "parameters" => step.values.transform_keys(&:to_s), **(@keys.empty? ? {} : {"keys" => @keys.to_h}),
+         **(braid ? {"braid" => braid} : {}), **(bundle ? {"bundle" => bundle.id} : {}), "parameters" => step.values.transform_keys(&:to_s), **(@keys.empty? ? {} : {"keys" => @keys.to_h}),
          **(spans.empty? ? {} : {"spans" => spans.map(&:id)}), **(matte ? {"matte" => matte.to_h} : {})}
       end
 
@@ -144,20 +161,23 @@ module Mordant
       def weigh
         all = @keys.all(step)
         @neutral, @window = all.all?(&:neutral?), all.map(&:window).max
+        scaled = bundle && step.class.scales.any? && bundle.strength < 1.0
+        @worked = scaled ? step.scaled(bundle.strength) : step
+        @share = (bundle && !scaled) ? strength * bundle.strength : strength
       end
 
       # Whether a span has it in some of the shot's frames.
       def there?(frames) = spans.empty? || spans.any? { |span| span.reach.begin < frames.end + since && span.reach.end >= frames.begin + since }
 
-      # What strength leaves: in + strength * (out - in), in the step's domain.
+      # What is kept: in + share * (out - in), in the step's domain.
       # Curves stay curves.
       def blend(chain)
         only = chain.operations.first
         if chain.operations.one? && only.is_a?(Pointwise::Curve)
-          mixed = only.functions.uniq.to_h { |f| [f, ->(x) { x + (f.call(x) - x) * strength }] }
+          mixed = only.functions.uniq.to_h { |f| [f, ->(x) { x + (f.call(x) - x) * share }] }
           return Pointwise::Curve.new(only.functions.map { |f| mixed.fetch(f) }, domain: only.domain, fine: only.fine?)
         end
-        Pointwise::Blend.new(chain, strength)
+        Pointwise::Blend.new(chain, share)
       end
 
       def reject(path, expected, found) = raise(ParameterError.new(path:, expected:, found:))
@@ -180,18 +200,6 @@ module Mordant
         Steps.fetch(document["kind"])
       rescue UnknownIdError
         reject("#{path}.kind", "one of #{Steps.all.map(&:id).join(", ")}", document["kind"])
-      end
-
-      def switch(document, path)
-        value = document.fetch("enabled", true)
-        [true, false].include?(value) ? value : reject("#{path}.enabled", "true or false", value)
-      end
-
-      def share(document, path)
-        value = document.fetch("strength", 1.0)
-        return value.to_f if value.is_a?(Numeric) && value.to_f.between?(0.0, 1.0)
-
-        reject("#{path}.strength", "a number in 0.0..1.0", value)
       end
     end
   end

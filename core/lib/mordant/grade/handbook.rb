@@ -25,6 +25,7 @@ module Mordant
         | `braid` | a text; neighbours with the same one take the same input, and their changes are added. Pixel steps only |
         | `parameters` | an object; what is left out is neutral |
         | `keys` | an object: by the name of a parameter that moves a list of `{"frame", "value", "ease", "in", "out"}`, frames rising, see *Time* |
+        | `bundle` | id of the recipe's bundle that it is kept in, see *Bundles*; its other steps stand next to it |
         | `spans` | ids of the recipe's spans that it takes part in; none: it acts all through the shot |
         | `matte` | what of the picture it acts on, see *Mattes* |
 
@@ -53,6 +54,17 @@ module Mordant
 
         A span is at full strength from `start` to `finish`, both with it, but for its fades: frames before and after either mark, over which it
         goes by a cosine or `straight`. A step of several spans follows the strongest; where none of them is, it is not there at all.
+      TEXT
+      BUNDLES = <<~TEXT
+        ## Bundles
+
+            {"steps": [...], "bundles": [{"id": "b", "name": "Film", "enabled": true, "strength": 0.8}]}
+
+        Steps next to each other that name one bundle are kept together: switched, and given one strength. That scales amounts of a step
+        where the step has such, as below, so that grain has less spread and weave less distance; of any other step it
+        keeps so much of its change. A `strength` of 0 or `enabled` false changes nothing, bit for bit.
+
+        %<scaled>s
       TEXT
       MATTES = <<~TEXT
         ## Mattes
@@ -91,7 +103,7 @@ module Mordant
 
       def text
         [format(INTRODUCTION, most: Recipe::LARGEST), "## Steps", *Steps.all.map { |kind| section(kind, "#{kind.domain} values of the working space · reach: #{kind.reach}") },
-          TIME, format(MATTES, example: JSON.generate(matte)), *Matte.kinds.map { |kind| section(kind, "a contributor") },
+          TIME, format(BUNDLES, scaled: Steps.all.select { |kind| kind.scales.any? }.map { |kind| "- `#{kind.id}`: #{kind.scales.map { |name| "`#{name}`" }.join(", ")}" }.join("\n")), format(MATTES, example: JSON.generate(matte)), *Matte.kinds.map { |kind| section(kind, "a contributor") },
           *Matte.refinements.map { |kind| section(kind, "a refinement") }].join("\n\n").gsub(/\n{3,}/, "\n\n").strip << "\n"
       end
 

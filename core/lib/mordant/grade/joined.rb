@@ -14,6 +14,8 @@ module Mordant
 
       def spans = @recipes.flat_map(&:spans)
 
+      def bundles = @recipes.flat_map(&:bundles)
+
       # @return [Array<Array<Entry>>]
       def strands = @recipes.flat_map(&:strands)
 

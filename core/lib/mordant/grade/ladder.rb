@@ -135,7 +135,7 @@ module Mordant
       def strand(groups, from, domain, onto: nil, entry: nil)
         key = [ENGINE, @space.id, @compress && from == @source, from, Colour::Encoding.own.stamp(from), Recipe.of(groups).stamp, onto&.stamp, domain]
         nodes = Nodes.kept(key) { Nodes.of(plan(groups, from), domain, onto:, held: @held) }
-        Strand.new(nodes:, entry: (entry if entry&.masked?), share: entry ? entry.strength : 1.0)
+        Strand.new(nodes:, entry: (entry if entry&.masked?), share: entry ? entry.share : 1.0)
       end
 
       def encoding(index) = index.zero? ? @source : @space.log

@@ -61,6 +61,12 @@ module Mordant
         picture.is_a?(Media::Codes) ? chain.from_codes(part) : chain.call(part)
       end
 
+      # @return [Window] of the whole picture without bars that are in the source
+      def active
+        picture = @pictures.call(@away)
+        ActiveArea.of(picture.rgb, picture.width, picture.height, most: picture.is_a?(Media::Codes) ? 65_535.0 : 1.0)
+      end
+
       # Centres of the window's pixels, from the middle of the picture.
       #
       # @return [Array<Numo::SFloat>] [1, width] across and [height, 1] down, in pixels

@@ -166,8 +166,8 @@ module Mordant
 
       def weighted(group)
         strands = group.map do |entry|
-          own = entry.step.pointwise? ? entry.step.operations(space) : [entry.section(space, strength: 1.0)]
-          Section::Weighted::Strand.new(sections: joined(in_log_codes(entry, own)), matte: (entry.matte if entry.masked?), share: entry.strength)
+          own = entry.worked.pointwise? ? entry.worked.operations(space) : [entry.section(space, share: 1.0)]
+          Section::Weighted::Strand.new(sections: joined(in_log_codes(entry, own)), matte: (entry.matte if entry.masked?), share: entry.share)
         end
         Section::Weighted.new(strands, space)
       end

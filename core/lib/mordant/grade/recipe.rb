@@ -6,15 +6,19 @@ module Mordant
     #
     # As a document: {"steps": [{"id", "kind", "name", "enabled", "strength",
     # "parameters"}, ...]}, "keys" of a step that moves, see Keys, "matte" of one that acts on a
-    # part of the picture, see Matte::Composite, and "spans" of one that acts on parts of the shot: ids of
-    # the recipe's "spans", see Span.
+    # part of the picture, see Matte::Composite, "spans" of one that acts on parts of the shot: ids of
+    # the recipe's "spans", see Span, and "bundle" of one that is kept together with its neighbours: the id of one of the recipe's
+    # "bundles", see Bundle.
     class Recipe
       LARGEST = 64 # steps
+      KEYS = %w[steps spans bundles].freeze
 
       # @return [Array<Entry>]
       attr_reader :entries
       # @return [Array<Span>] that its steps can name
       attr_reader :spans
+      # @return [Array<Bundle>] that its steps can be kept in
+      attr_reader :bundles
 
       EMPTY_DOCUMENT = {"steps" => []}.freeze
 
@@ -34,12 +38,14 @@ module Mordant
           raise ParameterError.new(path: "steps", expected: "a list of at most #{LARGEST} steps", found: steps || document)
         end
         @spans = Span.list(document.fetch("spans", []))
-        by_id = spans.to_h { |span| [span.id, span] }
-        @entries = steps.each_with_index.map { |step, index| Entry.new(step, path: "steps[#{index}]", spans: by_id) }.freeze
+        @bundles = Bundle.list(document.fetch("bundles", []))
+        named = {spans:, bundles:}.transform_values { |list| list.to_h { |one| [one.id, one] } }
+        @entries = steps.each_with_index.map { |step, index| Entry.new(step, path: "steps[#{index}]", **named) }.freeze
         twice = @entries.map(&:id).tally.find { |_, count| count > 1 }
         raise ParameterError.new(path: "steps", expected: "ids used once", found: twice.first) if twice
 
         check_braids
+        check_bundles
         Links.check(self)
         freeze
       end
@@ -51,6 +57,7 @@ module Mordant
           allocate.tap do |recipe|
             recipe.instance_variable_set(:@entries, group.dup.freeze)
             recipe.instance_variable_set(:@spans, [].freeze)
+            recipe.instance_variable_set(:@bundles, [].freeze)
             recipe.freeze
           end
         end)
@@ -95,6 +102,15 @@ module Mordant
         index ? only(entries.first(index + 1).map(&:id)) : self
       end
 
+      # @param circuit [Symbol] see Steps::Step.circuit
+      # @return [Recipe] with the steps of that circuit taken out, and all that is kept in bundles with them
+      def without(circuit)
+        found = entries.select { |entry| entry.step.class.circuit == circuit }
+        bundles = found.filter_map(&:bundle)
+        out = entries.select { |entry| found.include?(entry) || bundles.include?(entry.bundle) }
+        out.empty? ? self : only((entries - out).map(&:id))
+      end
+
       # Whether it changes from frame to frame.
       def moving? = entries.any?(&:moving?)
 
@@ -123,6 +139,12 @@ module Mordant
       # @return [Recipe] of an owner that began so many frames before the shot: a wash
       def began(frames) = (moving? && !frames.zero?) ? with(entries.map { |entry| entry.began(frames) }) : self
 
+      # @yieldparam frame [Integer] of the shot, from its first one
+      # @yieldreturn [Array(Integer, Integer)] seed of the clip and the clip's frame there, for what differs from frame to frame by
+      #   itself, such as grain; without one it goes by the owner's frames
+      # @return [Recipe]
+      def sown(&seeds) = moving? ? with(entries.map { |entry| entry.sown(seeds) }) : self
+
       # What mattes refer to beyond the recipe.
       #
       # @param resolver [#linked, #clip, #path] of a contributor Matte::Linked, Matte::Clip or the id of a path to a
@@ -148,12 +170,12 @@ module Mordant
       # @return [Array]
       def stamps = entries.flat_map(&:stamps)
 
-      def to_h = {"steps" => entries.map(&:to_h), **(spans.empty? ? {} : {"spans" => spans.map(&:to_h)})}
+      def to_h = {"steps" => entries.map(&:to_h), **{"spans" => spans, "bundles" => bundles}.reject { |_, list| list.empty? }.transform_values { |list| list.map(&:to_h) }}
 
-      # What pictures depend on of it, the files its steps read, its owner's time and the spans of its steps included.
+      # What pictures depend on of it, the files its steps read, its owner's time, the spans and the bundles of its steps included.
       #
       # @return [Array] for JSON
-      def stamp = [{"steps" => entries.map(&:to_h)}, stamps, *(entries.map { |entry| [entry.since, *entry.spans.map(&:to_h)] } if moving?)]
+      def stamp = [{"steps" => entries.map(&:to_h)}, stamps, *entries.filter_map { |entry| entry.bundle&.to_h }, *(entries.map { |entry| [entry.since, *entry.spans.map(&:to_h)] } if moving?)]
 
       # @param entries [Array<Entry>] in place of its own, checked already
       # @return [Recipe]
@@ -174,6 +196,16 @@ module Mordant
       end
 
       private
+
+      # Those of a bundle are neighbours, and all of what stands side by side is in it.
+      def check_bundles
+        bundled = entries.chunk_while { |a, b| a.bundle == b.bundle }.map(&:first).select(&:bundle)
+        torn = bundled.find.with_index { |entry, at| bundled.first(at).any? { |other| other.bundle == entry.bundle } }
+        torn ||= strands.find { |group| group.map(&:bundle).uniq.size > 1 }&.last
+        return unless torn
+
+        raise ParameterError.new(path: "steps[#{entries.index(torn)}].bundle", expected: "steps of a bundle next to each other, all that stand side by side with them", found: torn.name)
+      end
 
       def check_braids
         odd = strands.find { |group| group.size > 1 && group.any? { |entry| !entry.step.pointwise? } } or return

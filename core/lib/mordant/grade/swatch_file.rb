@@ -16,7 +16,7 @@ module Mordant
       module_function
 
       # @param png [String] the picture
-      # @param swatch [Hash{String => Object}] name, description, folder, origin, encoding, steps, and spans where there are some
+      # @param swatch [Hash{String => Object}] name, description, folder, origin, encoding, steps, and spans and bundles where there are some
       # @return [String] the file
       def write(png, swatch)
         Media::PngText.put(png, KEYWORD, JSON.generate({"mordant_swatch" => VERSION}.merge(swatch)))
@@ -34,7 +34,7 @@ module Mordant
         refuse("mordant_swatch", "version #{VERSION}", swatch.is_a?(Hash) ? swatch["mordant_swatch"] : swatch) unless swatch.is_a?(Hash) && swatch["mordant_swatch"] == VERSION
         TEXTS.each { |key| refuse(key, "a text", swatch[key]) unless swatch.fetch(key, "").is_a?(String) }
         refuse("origin", "an object of texts", swatch["origin"]) unless swatch.fetch("origin", {}).then { |origin| origin.is_a?(Hash) && origin.values.all?(String) }
-        swatch.merge(Recipe.new(swatch.slice("steps", "spans")).to_h)
+        swatch.merge(Recipe.new(swatch.slice(*Recipe::KEYS)).to_h)
       rescue JSON::ParserError => e
         refuse("file", "a swatch as JSON", e.message[0, 80])
       end

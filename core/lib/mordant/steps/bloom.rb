@@ -13,8 +13,10 @@ module Mordant
       FALLS = {1.0 => 0.5, 3.0 => 0.3, 9.0 => 0.2}.freeze # times the size => share
 
       named :bloom, "Bloom"
+      circuit :film
       domain :linear
       reach :area
+      scales :amount
 
       parameter :amount, label: "amount", unit: :share, range: 0.0..1.0, neutral: 0.0, about: "How much of the light is scattered."
       parameter :size, label: "size", unit: :share, range: 0.001..0.05, neutral: 0.006, about: "Of the narrowest fall, as a share of the picture's height; the widest is nine times as wide."

@@ -29,6 +29,7 @@ module Mordant
 
       named :dyes, "Dyes"
       regions ZONES
+      circuit :film
       domain :linear
 
       parameter :overall, label: "all", unit: :points, range: -24.0..24.0, neutral: 0.0, channels: PAIRS, about: "Dye over the whole picture; below 0 red, green and blue."

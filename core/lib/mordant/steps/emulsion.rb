@@ -9,6 +9,7 @@ module Mordant
       CHANNELS = %i[master red green blue].freeze
 
       named :emulsion, "Emulsion"
+      circuit :film
       domain :log
 
       text :negative, label: "negative", from: :negative, neutral: "", about: "The material that is exposed; none: a straight line."
@@ -17,14 +18,18 @@ module Mordant
       parameter :push, label: "push", unit: :stops, range: -2.0..3.0, neutral: 0.0, about: "Developed longer, or shorter below 0: steeper and faster."
       parameter :flash, label: "flash", unit: :share, range: 0.0..0.5, neutral: 0.0, about: "Even light before the picture, as a share of mid grey's: opens shadows."
       parameter :coupling, label: "coupling", unit: :ratio, range: 0.0..2.0, neutral: 1.0, about: "How much layers hold each other back in development; 1 as the material has it."
+      parameter :speed, label: "speed", unit: :stops, range: -3.0..3.0, neutral: 0.0, about: "A faster material, printed so that mid grey stays: more of its curve below, less above."
+      parameter :toe, label: "toe", unit: :stops, range: -2.0..2.0, neutral: 0.0, about: "How much later the negative's curve begins to rise; below 0 earlier."
+      parameter :slope, label: "slope", unit: :ratio, range: 0.5..2.0, neutral: 1.0, about: "Of the negative's straight line, times what the material has."
+      parameter :shoulder, label: "shoulder", unit: :stops, range: -3.0..3.0, neutral: 0.0, about: "How much later the negative's curve flattens; below 0 earlier."
       text :print, label: "print", from: :print, neutral: "", about: "The material that is printed on; none: all that the negative holds."
       parameter :points, label: "printer lights", unit: :points, range: -25.0..25.0, neutral: 0.0, channels: CHANNELS, about: "0.025 of log exposure a point; more light prints darker."
       parameter :print_exposure, label: "print exposure", unit: :stops, range: -4.0..4.0, neutral: 0.0, about: "Light through the negative; more prints darker. What keeps mid grey is in it already."
       parameter :limits, label: "print limits", unit: :share, range: 0.0..1.0, neutral: 1.0, about: "How far the print's own black and white hold; 0 lets both go on."
       parameter :silver, label: "silver", unit: :share, range: 0.0..1.0, neutral: 0.0, about: "Silver that is left in the print: denser and less coloured; mid grey stays."
 
-      # These alone change no picture.
-      IDLE = %i[negative coupling print limits].freeze
+      # These alone change no picture: they are a material's.
+      IDLE = %i[negative coupling speed toe shoulder print limits].freeze
 
       def neutral? = negative.empty? && print.empty? && values.except(*IDLE).all? { |name, value| value == self.class.parameters[name].neutral_value }
 

@@ -26,8 +26,10 @@ module Mordant
 
       named :grain, "Grain"
       regions ZONES
+      circuit :film
       domain :linear
       reach :area
+      scales :amount
 
       parameter :amount, label: "amount", unit: :ratio, range: 0.0..4.0, neutral: 0.0, about: "1 is what the granularity says; 0 is none at all."
       parameter :granularity, label: "granularity", unit: :ratio, range: 0.5..40.0, neutral: 4.6, about: "RMS granularity at a density of 1 through 48 um, times 1000; materials state theirs."
@@ -40,13 +42,12 @@ module Mordant
       def neutral? = amount.zero? || zones.all?(&:zero?)
 
       # @return [Boolean] it is another in each frame, and not bound to one
-      def moving? = !neutral? && @frame.nil?
+      def moving? = !neutral? && @seed.nil?
 
-      # @param frame [Integer] from the first one of what owns it
-      # @return [Grain] as it is there
-      def at(frame) = dup.tap { |one| one.instance_variable_set(:@frame, frame) }
+      # @return [Grain] as it is there: by the source's frame, or its owner's where nothing is known of that
+      def at(frame, seed = nil) = dup.tap { |one| one.instance_variable_set(:@seed, seed || [0, frame]) }
 
-      def stamps = neutral? ? [] : [@frame].compact
+      def stamps = neutral? ? [] : [@seed].compact
 
       def margin(raster) = blur(raster).margin
 
@@ -104,7 +105,7 @@ module Mordant
         Numo::DFloat.cast(filter.call(spot, Grade::Window.whole(PROBE, PROBE))).then { |kernel| (kernel * kernel).sum }
       end
 
-      def noise(moment, filter, layer) = filter.call(Film::Speckle.normal(moment.window, Film::Speckle.seed("grain", @frame || 0, layer)), moment.window)
+      def noise(moment, filter, layer) = filter.call(Film::Speckle.normal(moment.window, Film::Speckle.seed("grain", *@seed, layer)), moment.window)
     end
   end
 end

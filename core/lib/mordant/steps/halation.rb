@@ -16,8 +16,10 @@ module Mordant
       QUARTER = 0.25 # of the half as wide Gaussian, which leaves nothing in the middle
 
       named :halation, "Halation"
+      circuit :film
       domain :linear
       reach :area
+      scales :amount
 
       parameter :amount, label: "amount", unit: :share, range: 0.0..1.0, neutral: 0.0, about: "How much of the light that goes through comes back."
       parameter :from, label: "from", unit: :stops, range: -2.0..10.0, neutral: 3.0, about: "Light from which on it happens, stops above mid grey."

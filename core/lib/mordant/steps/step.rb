@@ -31,6 +31,23 @@ module Mordant
 
         def pointwise? = reach == :pixel
 
+        # Steps of one circuit are taken out of it together, to look at a picture without them.
+        #
+        # @param name [Symbol, nil] without one, what was declared
+        # @return [Symbol, nil]
+        def circuit(name = nil)
+          name ? @circuit = name : @circuit
+        end
+
+        # Parameters that a bundle's strength scales: amounts of which 0 is none. Without any, a bundle keeps so much of a
+        # step's change.
+        #
+        # @param names [Array<Symbol>] of numbers and rows of numbers; without any, what was declared
+        # @return [Array<Symbol>]
+        def scales(*names)
+          names.any? ? @scales = names.freeze : (@scales || [].freeze)
+        end
+
         # @return [Boolean] it answers stamps of its own
         def reads_files? = instance_method(:stamps).owner != Step
 
@@ -48,10 +65,17 @@ module Mordant
         end
 
         # @return [Hash] what an interface needs to know
-        def to_h = {**super, domain: domain.to_s, reach: reach.to_s, pointwise: pointwise?, handles:, regions:}
+        def to_h = {**super, domain: domain.to_s, reach: reach.to_s, pointwise: pointwise?, handles:, regions:, circuit:}
       end
 
       def pointwise? = self.class.pointwise?
+
+      # @param share [Float] 0.0..1.0
+      # @return [Step] with so much of its amounts; see .scales
+      def scaled(share)
+        more = self.class.scales.to_h { |name| [name, values.fetch(name).then { |value| value.is_a?(Array) ? value.map { |one| one * share } : value * share }] }
+        dup.tap { |one| one.instance_variable_set(:@values, values.merge(more).freeze) }
+      end
 
       # @return [Array] what files it reads, and when they were last changed
       def stamps = []
@@ -60,8 +84,9 @@ module Mordant
       def moving? = false
 
       # @param frame [Integer] from the first one of what owns it
+      # @param seed [Array(Integer, Integer), nil] of the clip, and the clip's frame there
       # @return [Step] as it is there, which does not move
-      def at(_frame) = self
+      def at(_frame, _seed = nil) = self
 
       # @return [Array<String>] paths of the library that it reads and that are not there
       def missing = []

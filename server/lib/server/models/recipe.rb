@@ -28,34 +28,38 @@ module Server
     # @param project [Project]
     # @param steps [Hash{Shot => Array<Hash>}] as in documents; they are given ids of their own
     # @param replace [Boolean] instead of what is there, not after it
-    # @param spans [Array<Hash>] of the recipe that they were copied from
+    # @param along [Hash{String => Array<Hash>}] spans and bundles of the recipe that they were copied from
     # @param from [Integer, nil] id of the shot that they were copied from; mattes stay linked to its steps
     # @param words [String] what was done
     # @return [Array<Recipe>] as stored
     # @raise [Mordant::ParameterError] and nothing is changed
-    def self.paste(project, steps, words:, replace: false, spans: [], from: nil)
+    def self.paste(project, steps, words:, replace: false, along: {}, from: nil)
       transaction do
         project.lock!
         wanted = steps.transform_keys { |shot| shot.recipe.id }
         recipes = where(id: wanted.keys).order(:id).lock.to_a
-        documents = recipes.to_h { |recipe| [recipe, recipe.with_steps(wanted.fetch(recipe.id), replace:, spans:, from:)] }
+        documents = recipes.to_h { |recipe| [recipe, recipe.with_steps(wanted.fetch(recipe.id), replace:, along:, from:)] }
         documents.each { |recipe, document| MatteUses.check(recipe, document) }
         Change.record(project, words:, states: documents.to_h { |recipe, document| [recipe, {"document" => document}] })
         recipes
       end
     end
 
-    # @return [Hash] the document with copies of steps and of the spans that they name, checked
+    # @return [Hash] the document with copies of steps and of the spans and bundles that they name, checked
     # @raise [Mordant::ParameterError]
-    def with_steps(steps, replace: false, spans: [], from: nil)
+    def with_steps(steps, replace: false, along: {}, from: nil)
       raise Mordant::ParameterError.new(path: "steps", expected: "a list of steps", found: steps) unless steps.is_a?(Array) && steps.all?(Hash)
 
-      own = replace ? [] : document.fetch("spans", [])
-      brought, names = brought_spans(own, Mordant::Grade::Span.list(spans).map(&:to_h), steps.flat_map { |step| Array(step["spans"]) })
+      own = replace ? {"steps" => []} : document
+      brought, names = brought_spans(own.fetch("spans", []), Mordant::Grade::Span.list(along.fetch("spans", [])).map(&:to_h), steps.flat_map { |step| Array(step["spans"]) })
+      bundles, kept = brought_bundles(Mordant::Grade::Bundle.list(along.fetch("bundles", [])).map(&:to_h), steps.filter_map { |step| step["bundle"] })
       named = steps.map { SecureRandom.uuid }
       ids = steps.map { |step| step["id"] }.zip(named).to_h
-      fresh = steps.zip(named).map { |step, id| Recipe.relinked(step, ids, from).merge("id" => id, **(step["spans"].is_a?(Array) ? {"spans" => step["spans"].map { |one| names.fetch(one, one) }} : {})) }
-      Mordant::Grade::Recipe.new("steps" => [*(replace ? [] : document["steps"]), *fresh], "spans" => own + brought).to_h
+      fresh = steps.zip(named).map do |step, id|
+        bound = {"bundle" => kept[step["bundle"]], "spans" => (step["spans"].map { |one| names.fetch(one, one) } if step["spans"].is_a?(Array))}.compact
+        Recipe.relinked(step, ids, from).except("bundle").merge("id" => id, **bound)
+      end
+      Mordant::Grade::Recipe.new("steps" => own["steps"] + fresh, "spans" => own.fetch("spans", []) + brought, "bundles" => own.fetch("bundles", []) + bundles).to_h
     end
 
     # Spans that copied steps name, with ids of their own; one that is there already is not brought twice.
@@ -67,6 +71,15 @@ module Server
       [spans.filter_map { |span| span.merge("id" => names[span["id"]]) if names.key?(span["id"]) && !same.key?(span.except("id")) }, names]
     end
     private :brought_spans
+
+    # Bundles that copied steps are kept in, with ids of their own; steps of any other are copied as single ones.
+    #
+    # @return [Array(Array<Hash>, Hash{String => String})] new ones, and ids by those they were copied from
+    def brought_bundles(bundles, named)
+      names = bundles.select { |bundle| named.include?(bundle["id"]) }.to_h { |bundle| [bundle["id"], SecureRandom.uuid] }
+      [bundles.filter_map { |bundle| bundle.merge("id" => names[bundle["id"]]) if names.key?(bundle["id"]) }, names]
+    end
+    private :brought_bundles
 
     # A copied step whose mattes are linked to the copies of those it came with, and else to where those are.
     #

@@ -173,13 +173,16 @@ module Server
     end
 
     # What moves in a wash counts from the wash's first frame; else from the frame that the shot's clock says, so that
-    # it stays with its source frames when ends are trimmed.
+    # it stays with its source frames when ends are trimmed. Grain goes by the clip's own frames.
     #
     # @param row [Recipe]
     # @param grade [Mordant::Grade::Recipe] of it
     # @return [Mordant::Grade::Recipe]
     def timed(row, grade)
-      grade.moving? ? grade.began(timed_from(row)) : grade
+      return grade unless grade.moving?
+
+      seed, here = nil
+      grade.began(timed_from(row)).sown { |frame| [seed ||= Mordant::Film::Speckle.seed(clip.stem), (here ||= place).shown_at(frame + here.record_in)] }
     end
 
     # What its pictures depend on besides clip and project; see Pictures::Depends.

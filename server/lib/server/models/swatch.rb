@@ -34,7 +34,7 @@ module Server
         found = Mordant::Grade::SwatchFile.read(bytes)
         encoding = Mordant::Colour.encoding(found.fetch("encoding", "rec709-bt1886")).id
         values = found.slice("name", "description", "folder").merge(folder ? {"folder" => folder} : {})
-        add(bytes, values, document: found.slice("steps", "spans"), origin: found.fetch("origin", {}), encoding:)
+        add(bytes, values, document: found.slice(*Mordant::Grade::Recipe::KEYS), origin: found.fetch("origin", {}), encoding:)
       rescue Mordant::ParameterError, Mordant::UnknownIdError => e
         raise Mordant::MediaError.new(name, e.message)
       end
@@ -90,7 +90,7 @@ module Server
     def packed
       raise Mordant::MediaError.new(name, "the picture of this swatch is not there any more") unless File.exist?(file)
 
-      Mordant::Grade::SwatchFile.write(File.binread(file), {"name" => name, "description" => description, "folder" => folder, "origin" => origin, "encoding" => encoding, **document.slice("steps", "spans")})
+      Mordant::Grade::SwatchFile.write(File.binread(file), {"name" => name, "description" => description, "folder" => folder, "origin" => origin, "encoding" => encoding, **document.slice(*Mordant::Grade::Recipe::KEYS)})
     end
 
     def forget

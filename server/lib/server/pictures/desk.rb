@@ -38,7 +38,7 @@ module Server
       def picture(wish, size: "full")
         return finished(wish, REDUCTIONS.fetch(size)) if wish.still
 
-        working = mixed(wish) { |feed| feed.through(plan(wish.project, wish.recipe_of(feed.shot), feed.encoding), REDUCTIONS.fetch(size)) }
+        working = mixed(wish) { |feed| made(wish, feed) { |plan| feed.through(plan, REDUCTIONS.fetch(size)) } }
         measured = wish.screen.measured(working)
         [working, measured, wish.screen.drawn(working, measured)]
       end
@@ -52,7 +52,7 @@ module Server
       def part(wish, window)
         return finished(wish, 1).map { |frame| part_of(frame, window) } if wish.still
 
-        working = mixed(wish, window) { |feed| feed.part(plan(wish.project, wish.recipe_of(feed.shot), feed.encoding), window) }
+        working = mixed(wish, window) { |feed| made(wish, feed) { |plan| feed.part(plan, window) } }
         measured = wish.screen.measured(working)
         [working, measured, wish.screen.drawn(working, measured)]
       end
@@ -194,6 +194,18 @@ module Server
       def moment(wish, extent) = incoming(wish).then { |feed| extent.is_a?(String) ? feed.moment(REDUCTIONS.fetch(extent)) : feed.moment.at(extent) }
 
       private
+
+      # What a wish's recipe makes of a feed, or the light that one of its steps adds.
+      #
+      # @yieldparam plan [Mordant::Grade::Plan]
+      # @yieldreturn [Mordant::Frame]
+      def made(wish, feed)
+        recipe = wish.recipe_of(feed.shot)
+        return yield plan(wish.project, recipe, feed.encoding) unless wish.adds && recipe.entries.any? { |entry| entry.id == wish.adds }
+
+        after, before = [recipe.upto(wish.adds), recipe.before(wish.adds)].map { |one| yield plan(wish.project, one, feed.encoding) }
+        Mordant::Grade::Added.of(after, before, wish.project.space)
+      end
 
       # Of a finished picture; its light is taken for that of a scene where something asks for that.
       def finished(wish, reduction)

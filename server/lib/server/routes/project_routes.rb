@@ -9,7 +9,7 @@ module Server
           formats: Mordant::Deliver::Format.all.map(&:to_h), burn_tokens: Mordant::Deliver::BurnIn::TOKENS, burns: Mordant::Deliver::BurnIn::PRESETS, fits: Mordant::Deliver::Sheet::FITS.map { |id, label| {id:, label:} }, tokens: Mordant::Deliver::Naming::TOKENS, delivery: Settings.delivery_shown,
           renderings: Mordant::Colour::Rendering.all.map(&:to_h), limits: Mordant::Colour::GamutLimit::ALL.map { |id, primaries| {id:, label: primaries.name} },
           canvases: Mordant::Grade::Screen::CANVASES.map { |id, encoding| {id:, label: Mordant::Colour.encoding(encoding).label} },
-          materials: Mordant::Film::Materials.all.map(&:to_h), looks: Mordant::Grade::Look.all.map(&:to_h), tests: Mordant::Media::TestPicture.all.map(&:to_h), quantities: Mordant::Scopes::Quantity.all.map(&:to_h),
+          materials: Mordant::Film::Materials.all.map(&:to_h), looks: Mordant::Grade::Look.all.map(&:to_h), bundles: Mordant::Grade::Look.bundles.map(&:to_h), tests: Mordant::Media::TestPicture.all.map(&:to_h), quantities: Mordant::Scopes::Quantity.all.map(&:to_h),
           solids: Mordant::Scopes::Solid::SPACES.map { |id, label| {id:, label:} }, skin_line: Mordant::Scopes::Skin::LINE,
           flags: Shot::FLAGS, wipes: Mordant::Cut::Wipe::PATTERNS.map { |number, (label, _)| {number:, label:} },
           mixing: Mordant::Deliver::Mixing::DOMAINS.map { |id, label| {id:, label:, about: Mordant::Deliver::Mixing::ABOUT.fetch(id)} }, stills: Mordant::Deliver::Still::FORMATS.map { |format| {id: format.id, label: format.label} },

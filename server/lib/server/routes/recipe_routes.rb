@@ -54,7 +54,7 @@ module Server
         cut = Cut.includes(:project).fetch(params["id"])
         body = body_json
         shots = every(cut.shots.includes(:recipes), ids(body, "shots"))
-        recipes = Recipe.paste(cut.project, shots.to_h { |shot| [shot, body["steps"]] }, replace: body["replace"] == true, spans: body.fetch("spans", []), from: (whole(body, "from") if body["from"]), words: body["words"])
+        recipes = Recipe.paste(cut.project, shots.to_h { |shot| [shot, body["steps"]] }, replace: body["replace"] == true, along: body.slice("spans", "bundles"), from: (whole(body, "from") if body["from"]), words: body["words"])
         answer(recipes: recipes.map(&:to_h), project: cut.project.reload.to_h)
       end
 
