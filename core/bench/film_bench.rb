@@ -22,8 +22,13 @@ module Bench
       codes = Exact.codes(960, 540)
       Bench.milliseconds(5) { made.run(codes) }
     end
+
+    def peak
+      Exact.peak_rss { plan(STEPS).run(Exact.codes(3840, 2160)) }
+    end
   end
 
   figure("emulsion_bake33_ms", "ms", "a negative and a print, with the view, as a lattice of 33 nodes") { Film.bake }
   figure("film_960x540_ms", "ms", "Halation, Bloom, Grain, Emulsion and Dyes, exact") { Film.picture }
+  figure("film_uhd_peak_rss_mb", "MB", "peak memory of the same of a 3840x2160 frame", alone: true) { [Film.peak] }
 end

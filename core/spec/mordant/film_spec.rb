@@ -127,7 +127,7 @@ RSpec.describe Mordant::Film do
       expect(stops[1]).to be_within(1e-9).of(0)
       made = greys(step, stops, space)
       %i[light_red light_green light_blue].each_with_index { |name, channel| expect(told[name].values_at(20, 48, 70).map { |h| h / Math.log10(2) }).to match(made[channel].map { |stop| be_within(0.01).of(stop) }) }
-      expect(told.keys).to eq([:exposure, *%w[negative dyes print light].product(%w[red green blue]).map { |pair| pair.join("_").to_sym }])
+      expect(told.keys).to eq([:exposure, *%w[negative dyes print light].product(%w[red green blue]).map { |pair| pair.join("_").to_sym }, :toe, :shoulder, :line])
     end
 
     it "keeps mid grey where it was whatever the material, push and silver, and greys grey within a tenth of a stop" do

@@ -1,6 +1,6 @@
 import type { ParameterValue } from './declared'
 import type { Ladder, PlayedLadder } from './ladder'
-import type { Extents, SkinReading, StepInput, ToneTrace } from './readings'
+import type { Exposed, Extents, GuideReading, SkinReading, StepInput, ToneTrace } from './readings'
 
 export interface AnswerHeader {
   frame: number
@@ -22,7 +22,11 @@ export interface AnswerHeader {
   extents?: Extents
   /** What the open step sees. */
   input?: StepInput
+  /** What an open film step sees of light. */
+  exposed?: Exposed
   skin?: SkinReading
+  /** Of guides that are set. */
+  guides?: Record<string, GuideReading>
   /** Pixels that were measured. */
   pixels?: number
   /** The vectorscope's edge, a colour difference, and its bins. */

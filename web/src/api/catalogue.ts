@@ -1,7 +1,7 @@
 import type { ContributorSpec, DeclaredSpec, StepSpec } from './declared'
 import type { BurnItem, OutputFormat } from './delivery'
 import type { Named } from './named'
-import type { ContributorDocument, StepDocument } from './recipe'
+import type { BundleDocument, ContributorDocument, StepDocument } from './recipe'
 
 export interface Encoding {
   /** Values are proportional to light. */
@@ -68,7 +68,15 @@ export interface Catalogue {
   /** Degrees of the skin-tone line on the vectorscope. */
   skin_line: number
   /** To start from. */
-  looks: (Named & { about: string; steps: StepDocument[] })[]
+  looks: Look[]
+  /** Bundles of steps that change nothing yet. */
+  bundles: Look[]
+}
+
+export interface Look extends Named {
+  about: string
+  steps: StepDocument[]
+  bundles: BundleDocument[]
 }
 
 /** A step to begin with, and what is beside the shape in its matte. */

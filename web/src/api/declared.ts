@@ -101,6 +101,8 @@ export interface StepSpec extends DeclaredSpec {
   handles: HandleSpec[]
   /** Parts of the picture it treats by themselves. */
   regions: string[]
+  /** What it is taken out of circuit with. */
+  circuit: string | null
 }
 
 export type ParameterValue = number | number[] | string | CurvePoint[] | number[][]

@@ -20,6 +20,21 @@ export interface StepInput {
   tone: number[]
 }
 
+/** Log exposures about mid grey that a film step sees: of the picture's darkest and lightest, and of a picked patch. */
+export interface Exposed {
+  step: string
+  ends: [number, number]
+  patch?: number
+}
+
+/** Whether black or white just touches a guide: its place, how far it is, in 10-bit codes, and the share of pixels at it or beyond. */
+export interface GuideReading {
+  place: number
+  beyond: number
+  state: 'under' | 'met' | 'past'
+  codes: number
+}
+
 /** Low, middle and high of each channel, as shares of the full range. */
 export type Extents = Record<'luma' | 'red' | 'green' | 'blue', [number, number, number]>
 

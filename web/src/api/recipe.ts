@@ -8,6 +8,8 @@ export interface StepDocument {
   strength: number
   /** Neighbours with the same braid take the same input, and their changes are added. */
   braid?: string
+  /** Id of the recipe's bundle that it is kept in. */
+  bundle?: string
   parameters: Record<string, ParameterValue>
   /** Of the parameters that move, by name. */
   keys?: Courses
@@ -76,9 +78,18 @@ export interface SpanDocument {
   curve: 'cosine' | 'straight'
 }
 
+/** Neighbouring steps kept together: switched, and given one strength. */
+export interface BundleDocument {
+  id: string
+  name: string
+  enabled: boolean
+  strength: number
+}
+
 export interface RecipeDocument {
   steps: StepDocument[]
   spans?: SpanDocument[]
+  bundles?: BundleDocument[]
 }
 
 export interface Recipe {

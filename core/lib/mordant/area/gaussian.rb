@@ -9,8 +9,9 @@ module Mordant
       NARROWEST = 4.0 # blocks of standard deviation that are left when the picture is reduced
 
       # @param sigma [Float] standard deviation in pixels, above 0
-      def initialize(sigma)
-        @block = 2**[Math.log2(sigma / NARROWEST).floor, 0].max
+      # @param narrowest [Float] blocks of it that are left: fewer are quicker, and less round
+      def initialize(sigma, narrowest: NARROWEST)
+        @block = 2**[Math.log2(sigma / narrowest).floor, 0].max
         @boxes = Boxes.new((@block == 1) ? sigma : Math.sqrt((sigma**2 - (@block**2 - 1) / 12.0 - @block**2 / 6.0) / @block**2))
         freeze
       end

@@ -24,20 +24,30 @@ module Mordant
       # @param window [Grade::Window]
       # @return [Numo::SFloat] [n]
       def call(plane, window)
-        along(along(plane.reshape(window.height, window.width)).transpose.dup).transpose.dup.reshape(window.size)
+        down = along(plane.reshape(window.height, window.width))
+        along(down.transpose.dup).transpose.dup.reshape(window.size)
       end
 
       private
 
+      # Down columns, some rows after the other, which lie together and stay near the processor.
       def along(rows)
         height, width = rows.shape
-        padded = Numo::SFloat.new(height, width + 2 * margin).allocate
-        padded[true, margin...(margin + width)] = rows
-        padded[true, 0...margin] = rows[true, 0..0]
-        padded[true, (margin + width)..] = rows[true, (width - 1)..]
-        out = rows * @taps[0]
-        (1..margin).each { |at| out.inplace + (padded[true, (margin - at)...(margin - at + width)] + padded[true, (margin + at)...(margin + at + width)]) * @taps[at] }
-        out.out_of_place!
+        padded = Numo::SFloat.new(height + 2 * margin, width).allocate
+        padded[margin...(margin + height), true] = rows
+        padded[0...margin, true] = rows[0..0, true]
+        padded[(margin + height).., true] = rows[(height - 1)..(height - 1), true]
+        out = Numo::SFloat.new(height, width).allocate
+        step = [Pointwise::TILE / width, 1].max
+        (0...height).step(step) { |top| out[top...[top + step, height].min, true] = band(padded, top, [step, height - top].min) }
+        out
+      end
+
+      def band(padded, top, count)
+        from = ->(at) { padded[(top + margin + at)...(top + margin + at + count), true] }
+        (1..margin).inject((from[0] * @taps[0]).inplace) do |sum, at|
+          sum + ((from[-at] + from[at]).inplace * @taps[at]).out_of_place!
+        end.out_of_place!
       end
     end
   end

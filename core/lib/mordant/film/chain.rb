@@ -82,6 +82,21 @@ module Mordant
         {negative:, dyes: seen, print:, light: print.map { |density| Departure.exposure(density) }}
       end
 
+      # Where the curve of the middle layer can be taken hold of, for a diagram.
+      #
+      # @return [Hash{Symbol => Array(Float, Float)}] log exposure of the scene from mid grey, and density: of the toe and the shoulder
+      #   where the negative has such, and of a place on its straight line
+      def holds
+        curve, flash = @curves[1], @settings.fetch(:flash)
+        ends = @negative ? {toe: curve.toe, shoulder: curve.shoulder} : {}
+        line = @negative ? curve.toe + (curve.shoulder - curve.toe) * LINE : LINE
+        {**ends, line:}.transform_values do |exposure|
+          light = [10**exposure * (1 + flash) - flash, LEAST].max
+          [Math.log10(light / gains[1]), negative_density(Numo::DFloat[exposure], 1)[0]]
+        end
+      end
+      LINE = 0.7 # of the way from toe to shoulder
+
       # @return [Array<Float>] what stands in the printer for each channel, in log exposure
       attr_reader :printer
 

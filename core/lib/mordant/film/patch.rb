@@ -33,8 +33,8 @@ module Mordant
 
       # Moves it by pixels; the area's edges go on as they end.
       def shift(across, down)
-        @light = along(@light, 1, down, @here.top, @area.top, @area.height)
-        @light = along(@light, 2, across, @here.left, @area.left, @area.width)
+        along(@light, 1, down, @here.top, @area.top, @area.height)
+        along(@light, 2, across, @here.left, @area.left, @area.width)
       end
 
       # @param gains [Array<Float>] of red, green and blue
@@ -111,12 +111,17 @@ module Mordant
         rest = by - whole
         size = light.shape[axis]
         places = Numo::Int32.new(size).seq + first
-        (-1..2).map do |tap|
-          index = (places - (whole + tap)).clip(from, from + count - 1) - first
-          index = index.clip(0, size - 1)
-          moved = (axis == 1) ? light[true, index, true] : light[true, true, index]
-          moved * cubic(tap - rest)
-        end.reduce(:+)
+        taps = (-1..2).map { |tap| [((places - (whole + tap)).clip(from, from + count - 1) - first).clip(0, size - 1), cubic(tap - rest)] }
+        3.times do |channel|
+          plane = light[channel, true, true]
+          sum = taps.reduce(nil) do |made, (index, weight)|
+            moved = (axis == 1) ? plane[index, true] : plane[true, index]
+            moved = (moved.dup.inplace * weight).out_of_place!
+            made&.then { |other| (moved.inplace + other).out_of_place!.tap { other.free } } || moved
+          end
+          light[channel, true, true] = sum
+          sum.free
+        end
       end
 
       def cubic(at)

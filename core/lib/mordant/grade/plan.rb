@@ -94,13 +94,7 @@ module Mordant
         moment = moment.from(Origin.new(self, moment)) unless moment.origin
         bands = bands(moment)
         rgb = bands.one? ? rgb(moment) : Numo::SFloat.new(3, moment.window.size).allocate
-        first = 0
-        bands.each do |band|
-          next if bands.one?
-
-          rgb[true, first...(first + band.size)] = rgb(moment.at(band))
-          first += band.size
-        end
+        bands.each { |band| put(rgb, moment, band) } if bands.size > 1
         Frame.new(rgb, width: moment.window.width, height: moment.window.height, encoding: space.log)
       end
 
@@ -113,12 +107,33 @@ module Mordant
         sections[upto].call(moment) { |other| rgb(other, upto - 1) }
       end
 
-      # Rows of a window that are rendered at once, so that memory stays flat where margins let it.
+      def put(whole, moment, band)
+        first = (band.top - moment.window.top) * band.width
+        made = rgb(moment.at(band))
+        whole[true, first...(first + band.size)] = made
+        made.free
+        GC.start # of a band's arrays, which are large, before the next one's
+      end
+
+      # Rows of a window that are rendered at once, so that memory stays flat where margins let it: as few bands as
+      # hold to BAND with their margins, or where none do, those of the least work among the smallest.
       def bands(moment)
         whole = moment.window
         return [whole] if whole.size <= BAND || pointwise?
 
-        rows = [BAND / whole.width - 2 * margin(moment), whole.height / 8, 16].max
+        around = margin(moment)
+        choices = (2..MOST_BANDS).map { |count| split(whole, count) }
+        costs = choices.to_h { |some| [some, some.map { |one| one.grown(around, moment).size }] }
+        within = costs.select { |_, sizes| sizes.max <= BAND }
+        within = costs.select { |_, sizes| sizes.max <= costs.values.map(&:max).min * NEARLY } if within.empty?
+        chosen = within.min_by { |_, sizes| sizes.sum }.first
+        chosen.sort_by { |one| -one.grown(around, moment).size } # the largest first: the others find room where it was
+      end
+      MOST_BANDS = 16
+      NEARLY = 1.15
+
+      def split(whole, count)
+        rows = (whole.height / count.to_f).ceil
         (0...whole.height).step(rows).map { |top| Window.new(left: whole.left, top: whole.top + top, width: whole.width, height: [rows, whole.height - top].min) }
       end
 

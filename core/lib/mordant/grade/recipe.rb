@@ -102,15 +102,6 @@ module Mordant
         index ? only(entries.first(index + 1).map(&:id)) : self
       end
 
-      # @param circuit [Symbol] see Steps::Step.circuit
-      # @return [Recipe] with the steps of that circuit taken out, and all that is kept in bundles with them
-      def without(circuit)
-        found = entries.select { |entry| entry.step.class.circuit == circuit }
-        bundles = found.filter_map(&:bundle)
-        out = entries.select { |entry| found.include?(entry) || bundles.include?(entry.bundle) }
-        out.empty? ? self : only((entries - out).map(&:id))
-      end
-
       # Whether it changes from frame to frame.
       def moving? = entries.any?(&:moving?)
 

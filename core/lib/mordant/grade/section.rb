@@ -10,7 +10,7 @@ module Mordant
     #   window                          frames before and after that it depends on
     #   pointwise?                      a lattice can stand for it
     #
-    # and never writes to what it was given.
+    # and never writes to what it was given, but uses it up: what it asks for is new each time.
     module Section
       # A run of pointwise operations.
       class Fused
@@ -23,7 +23,10 @@ module Mordant
           freeze
         end
 
-        def call(moment) = chain.call(yield(moment))
+        def call(moment)
+          input = yield(moment)
+          chain.call(input).tap { input.free }
+        end
 
         def margin(_raster) = 0
 
@@ -47,10 +50,6 @@ module Mordant
         def window = @step.window
 
         def pointwise? = false
-
-        private
-
-        def kept(input, changed) = (@strength == 1.0) ? changed : Section.mixed(input, changed, @strength)
       end
 
       # One that sees an area.
@@ -58,15 +57,25 @@ module Mordant
         def call(moment)
           more = moment.grown(margin(moment))
           input = yield(more)
-          kept(moment.window.cut(input, more.window), moment.window.cut(@process.call(input, more), more.window))
+          changed = part(@process.call(input, more), moment, more)
+          return changed.tap { input.free } if @strength == 1.0
+
+          before = part(input, moment, more)
+          Section.mixed(before, changed, @strength).tap { before.free }
         end
+
+        private
+
+        # What of a larger window is asked for.
+        def part(made, moment, more) = moment.window.cut(made, more.window).tap { |one| made.free unless one.equal?(made) }
       end
 
       # One that sees frames before and after.
       class Time < Reaching
         def call(moment)
           around = (-window..window).filter_map { |away| moment.neighbour(away)&.then { |one| [away, yield(one)] } }.to_h
-          kept(around.fetch(0), @process.call(around.values))
+          changed = @process.call(around.values)
+          (@strength == 1.0) ? changed : Section.mixed(around.fetch(0), changed, @strength)
         end
       end
 

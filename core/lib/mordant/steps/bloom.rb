@@ -35,7 +35,7 @@ module Mordant
       def scattered(rgb, moment)
         spread = Area::Spread.new(FALLS.transform_keys { |times| times * size }, moment.height)
         out = rgb.dup
-        3.times { |channel| out[channel, true] = rgb[channel, true] + spread.call(rgb[channel, true].dup, moment.window) * amount }
+        3.times { |channel| spread.add(out, channel, rgb[channel, true].dup, moment.window, amount) }
         out
       end
     end

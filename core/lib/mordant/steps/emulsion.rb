@@ -46,11 +46,13 @@ module Mordant
         Film::Chain.new(negative: material(negative, "negative"), print: material(print, "print"), **values.except(:negative, :print))
       end
 
-      # Curves of a tone reproduction diagram, for greys at equal distances of log exposure: see Film::Chain#way.
+      # Curves of a tone reproduction diagram, for greys at equal distances of log exposure, see Film::Chain#way; and where they are
+      # taken hold of, see Film::Chain#holds.
       def shapes(count:)
         exposure = Numo::DFloat.new(count).seq / (count - 1) * (SHOWN.end - SHOWN.begin) + SHOWN.begin
-        curves = chain.way(exposure).flat_map { |name, rows| CHANNELS.drop(1).zip(rows).map { |channel, row| [:"#{name}_#{channel}", row.to_a] } }
-        {exposure: exposure.to_a, **curves.to_h}
+        one = chain
+        curves = one.way(exposure).flat_map { |name, rows| CHANNELS.drop(1).zip(rows).map { |channel, row| [:"#{name}_#{channel}", row.to_a] } }
+        {exposure: exposure.to_a, **curves.to_h, **one.holds}
       end
       SHOWN = (-2.4..2.4) # log exposures
 

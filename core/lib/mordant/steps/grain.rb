@@ -33,10 +33,10 @@ module Mordant
 
       parameter :amount, label: "amount", unit: :ratio, range: 0.0..4.0, neutral: 0.0, about: "1 is what the granularity says; 0 is none at all."
       parameter :granularity, label: "granularity", unit: :ratio, range: 0.5..40.0, neutral: 4.6, about: "RMS granularity at a density of 1 through 48 um, times 1000; materials state theirs."
-      text :gauge, label: "gauge", from: GAUGES.keys, neutral: "35 mm", about: "How wide the picture is on the film."
       parameter :particles, label: "particles", unit: :ratio, range: 1.0..60.0, neutral: 9.0, about: "Their size in um."
-      parameter :zones, label: "zones", unit: :ratio, range: 0.0..2.0, neutral: 1.0, channels: ZONES, about: "How much of it in shadows, middle and lights."
       parameter :colour, label: "colour", unit: :share, range: 0.0..1.0, neutral: 0.5, about: "How much of it differs from layer to layer; 0 is neutral grain."
+      text :gauge, label: "gauge", from: GAUGES.keys, neutral: "35 mm", about: "How wide the picture is on the film."
+      parameter :zones, label: "zones", unit: :ratio, range: 0.0..2.0, neutral: 1.0, channels: ZONES, about: "How much of it in shadows, middle and lights."
 
       # Nothing but the amounts changes a picture.
       def neutral? = amount.zero? || zones.all?(&:zero?)

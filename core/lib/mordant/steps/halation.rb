@@ -43,13 +43,10 @@ module Mordant
 
       def returned(rgb, moment, weights)
         spread = Area::Spread.new({size => 1 / (1 - ring * QUARTER), size / 2 => -ring * QUARTER / (1 - ring * QUARTER)}, moment.height)
-        through = bright((0..2).map { |channel| rgb[channel, true] * weights[channel] }.reduce(:+))
+        through = Numo::SFloat.new(rgb.shape[1]).allocate
+        Pointwise.each_tile(through.size) { |range| through[range] = bright((0..2).map { |channel| rgb[channel, range] * weights[channel] }.reduce(:+)) }
         out = rgb.dup
-        3.times do |channel|
-          next if colour[channel].zero?
-
-          out[channel, true] = rgb[channel, true] + spread.call(rgb[channel, true] * through, moment.window) * (amount * colour[channel])
-        end
+        3.times { |channel| spread.add(out, channel, rgb[channel, true] * through, moment.window, amount * colour[channel]) unless colour[channel].zero? }
         out
       end
 

@@ -56,13 +56,4 @@ RSpec.describe Mordant::Grade::Bundle do
       expect { Mordant::Grade::Recipe.new("steps" => steps, "bundles" => bundles) }.to raise_error(Mordant::ParameterError) { |error| expect(error.path).to eq(path) }
     end
   end
-
-  it "is taken out of circuit with all that is kept in it" do
-    loose = {"id" => "9", "kind" => "halation", "parameters" => {"amount" => 0.5}}
-    made = recipe([warm, grain], {})
-    whole = Mordant::Grade::Recipe.new("steps" => [{"id" => "8", **warm}, *made.to_h["steps"], loose], "bundles" => made.to_h["bundles"])
-    expect(whole.without(:film).entries.map(&:id)).to eq(["8"])
-    plain = Mordant::Grade::Recipe.new("steps" => [{"id" => "8", **warm}])
-    expect(plain.without(:film)).to equal(plain)
-  end
 end

@@ -8,8 +8,8 @@ module Server
     # "region", a part of the picture they are restricted to; "skin", a patch; "acts", a step
     # whose pixels are shown; "light", a part of an instrument, whose pixels are shown;
     # "marks", that clipped pixels are; "beside", a second picture that instruments show as well;
-    # "difference", one that the picture is taken from, times "gain"; "bands", see Mordant::Scopes::Bands. "instruments":
-    # false leaves all out.
+    # "difference", one that the picture is taken from, times "gain"; "bands", see Mordant::Scopes::Bands. "guides": levels that black
+    # and white are to touch, see Mordant::Scopes::Touch. "instruments": false leaves all out.
     class Measuring
       # @param wish [Wish]
       # @param body [Hash]
@@ -28,9 +28,10 @@ module Server
         return [raster, {}] if @body["instruments"] == false
 
         instruments = Mordant::Scopes::Instruments.new(signal(measured, region: @body["region"]), Mordant::Scopes::Instruments.checked(@body["scopes"]), limit: Mordant::Colour::GamutLimit::ALL[@wish.screen.view.limit])
+        guides = Mordant::Scopes::Touch.checked(@body["guides"]).then { |places| places.empty? ? {} : {guides: Mordant::Scopes::Touch.new(signal(measured, region: @body["region"]), places).to_h} }
         skin = @body["skin"] && {skin: Mordant::Scopes::Skin.new(measured, @body["skin"]).to_h}
         parts = {**instruments.parts, **beside}
-        [{**raster, tone: Mordant::Scopes::ToneTrace.new(working, space: @wish.project.space).to_h, measure: @tap, **instruments.header, **skin.to_h}, parts]
+        [{**raster, tone: Mordant::Scopes::ToneTrace.new(working, space: @wish.project.space).to_h, measure: @tap, **instruments.header, **guides, **skin.to_h}, parts]
       end
 
       # What instruments show together with the first picture: of "beside", see Second.

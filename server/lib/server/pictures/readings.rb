@@ -60,6 +60,16 @@ module Server
       end
 
       # @param step [String, nil] id of the open step
+      # @param patch [Array<Float>, nil] of the picture
+      # @return [Hash, nil] of one that exposes film, see Mordant::Scopes::Exposures
+      # @raise [Mordant::ParameterError]
+      def exposed(step, patch)
+        return unless entries.any? { |entry| entry.id == step && entry.step.is_a?(Mordant::Steps::Emulsion) }
+
+        @desk.step_input(@wish, step)&.then { |frame| {step:, **Mordant::Scopes::Exposures.new(frame, space: @wish.project.space, patch:).to_h} }
+      end
+
+      # @param step [String, nil] id of the open step
       # @return [Hash, nil] share of the picture that its matte takes, and share in between; nil of one without a matte
       def acting(step)
         return unless masked(step)

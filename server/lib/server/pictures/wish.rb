@@ -9,9 +9,8 @@ module Server
     # the shot's, or nil; still: a KeptPicture in place of all that, or nil; screen: what it is drawn on;
     # passing: seen for a moment, while it plays or a hand moves, so that working copies do; raster:
     # width and height of the whole picture, nil: that of the desk; upto: id of
-    # the last step whose work is shown, nil: all; out: a circuit that is taken out, see Mordant::Grade::Recipe#without; adds: id of
-    # a step of which only the light that it adds is shown.
-    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, :raster, :upto, :out, :adds, keyword_init: true) do
+    # the last step whose work is shown, nil: all; adds: id of a step of which only the light that it adds is shown.
+    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, :raster, :upto, :adds, keyword_init: true) do
       def initialize(washes: true, **rest) = super
 
       # @param shot [Shot]
@@ -19,7 +18,6 @@ module Server
       def recipe_of(shot)
         recipe = source ? NOTHING : shot.grade(trial || {}, washes:)
         recipe = recipe.upto(upto) if upto
-        recipe = recipe.without(out) if out
         frame ? recipe.at(frame - shot.record_in) : recipe
       end
 

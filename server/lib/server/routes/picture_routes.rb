@@ -166,7 +166,7 @@ module Server
           wish = wish(cut, body)
           header, parts = live(wish, body) || computed(wish, body, size(body))
           readings = Pictures::Readings.new(Pictures::Desk.current, wish)
-          told = {curves: readings.curves, shapes: readings.shapes, moved: readings.moved, spanned: readings.spanned, course: readings.course(body["course"]), input: readings.input(body["tap"]&.to_s), acting: header[:acting] || readings.acting(body["tap"]&.to_s), key: readings.key(body["key"])}.compact
+          told = {curves: readings.curves, shapes: readings.shapes, moved: readings.moved, spanned: readings.spanned, course: readings.course(body["course"]), input: readings.input(body["tap"]&.to_s), exposed: readings.exposed(body["tap"]&.to_s, body["patch"]), acting: header[:acting] || readings.acting(body["tap"]&.to_s), key: readings.key(body["key"])}.compact
           took = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
           Pictures::Answer.pack({frame: wish.frame, sequence: body["sequence"], took:, **told, **header}, parts)
         end

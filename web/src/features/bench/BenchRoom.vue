@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import RecipeColumn from '../grade/RecipeColumn.vue'
 import BorrowBanner from '../grade/BorrowBanner.vue'
 import { useBorrow } from '../grade/useBorrow'
+import { useCircuit } from '../grade/useCircuit'
 import { useComparedVersion } from '../grade/useComparedVersion'
 import { useCopies } from '../grade/useCopies'
 import { useMoves } from '../grade/useMoves'
@@ -25,6 +26,7 @@ import DrawLayer from '../matte/DrawLayer.vue'
 import ShapeLayer from '../matte/ShapeLayer.vue'
 import { useMatte } from '../matte/useMatte'
 import LoupeLayer from './LoupeLayer.vue'
+import SkinPatch from './SkinPatch.vue'
 import RegionLayer from './RegionLayer.vue'
 import SecondBar from '../compare/SecondBar.vue'
 import SplitLayer from '../compare/SplitLayer.vue'
@@ -70,6 +72,7 @@ const marks = useMarks(computed(() => cut.length))
 const clean = useCleanWindow()
 const reference = useReference()
 const swatches = useSwatches()
+const circuit = useCircuit()
 const looping = ref(true)
 const opened = useOpenCut()
 
@@ -79,7 +82,7 @@ const range = computed(() => {
   return looping.value && shot ? { first: shot.record_in, count: shot.length } : { first: 0, count: cut.length }
 })
 const screenChanges = ref(0)
-watch(() => screen.wish, () => screenChanges.value++)
+watch([() => screen.wish, () => circuit.out], () => screenChanges.value++)
 const crossing = useCrossing()
 const kept = useKept({
   project: computed(() => cut.project?.id ?? null),
@@ -91,7 +94,7 @@ const kept = useKept({
 })
 const renderRange = () => (kept.running.value ? kept.cancel() : kept.start(range.value.first, range.value.count))
 const store = makePlayStore({
-  kept: kept.has,
+  kept: (frame) => !circuit.out && kept.has(frame),
   cut: computed(() => cut.cut?.id ?? null),
   shotAt: cut.shotAt,
   on: computed(() => screen.wish),
@@ -206,11 +209,12 @@ useBenchKeys({
             <RegionLayer :place="place" :pans="pans" />
             <SplitLayer v-if="second.wanted.value && inOne" v-model:split="reference.split" :bitmap="second.bitmap.value" :real="second.real.value" :place="place" :whole="reference.flipped" :words="reference.words" />
             <ShapeLayer v-if="openStep && matte.side === 'acts' && !source && !player.playing.value && !sight.test" :place="place" :recipe="openStep.recipe" :step="openStep.step" />
+            <SkinPatch v-if="sight.patch && openStep?.step.kind === 'emulsion'" :region="sight.patch" :place="place" words="film" />
             <DrawLayer v-if="matte.drawing" :place="place" :shot="cut.shot" />
             <BandLegend v-if="bands.on" />
             <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test, upto: wish.upto, acts: wish.acts ?? sight.beside }" />
           </template>
-          <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }}<button v-if="sight.early && openStep" class="ml-2 border border-weld px-1.5 text-weld" title="Shift U: the finished picture" @click="sight.early = false">up to {{ openStep.step.name }}</button> · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
+          <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }}<button v-if="circuit.out" class="ml-2 border border-weld px-1.5 text-weld" title="Shift T: back in circuit. Patches, bands and scopes read without it too." data-test="film-out" @click="circuit.flip">film out of circuit</button><span v-if="sight.adds && openStep" class="ml-2 border border-weld px-1.5 text-weld" data-test="adds">what {{ openStep.step.name }} adds</span><button v-if="sight.early && openStep" class="ml-2 border border-weld px-1.5 text-weld" title="Shift U: the finished picture" @click="sight.early = false">up to {{ openStep.step.name }}</button> · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
         </PictureStage>
         <PictureStage v-if="beside" shots-only :looking="reference.zoomFree ? secondLooking : looking" :bitmap="second.bitmap.value" :real="second.real.value" :finer="second.finer.value" :raster="cut.project" label="second picture" :source="false" :loading="second.loading.value" :failed="second.failed.value" :data-settled="second.settled.value" :data-real="second.real.value ? `${second.real.value.raster.width}x${second.real.value.raster.height}` : undefined" @sight="secondSeen = $event">
           <template #label><span class="text-[#7fb0e0]">{{ reference.words }}</span>{{ second.loading.value ? ' · making the picture…' : '' }}</template>
@@ -228,7 +232,7 @@ useBenchKeys({
         :dropped="player.dropped.value"
         :keyed="moves.keyed"
         :marked="marks.range.value"
-        :kept="kept.spans.value"
+        :kept="circuit.out ? [] : kept.spans.value"
         :rendering="kept.running.value"
         :waits="copying"
         :start="cut.start"

@@ -99,7 +99,7 @@ defineExpose({ step: zoom.step })
     <div ref="box" class="absolute overflow-hidden" :class="bare ? 'inset-0' : $slots.bar ? 'inset-x-3 top-8 bottom-6' : 'inset-x-3 top-8 bottom-3'" @wheel.prevent="wheel" @pointerdown="press" @dblclick="zoom.fit">
       <canvas ref="canvas" class="size-full" role="img" :aria-label="label" />
       <slot name="over" :place="zoom.place.value" :pans="!zoom.fits.value" />
-      <SkinPatch v-if="skin" :region="skin" :place="zoom.place.value" />
+      <SkinPatch v-if="skin" :region="skin" :place="zoom.place.value" words="skin" />
       <PickLayer v-if="pick.asked" :place="zoom.place.value" />
     </div>
     <slot name="bar" />

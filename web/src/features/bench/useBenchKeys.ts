@@ -1,6 +1,7 @@
 import type { Ref } from 'vue'
 import { useFlags } from '../board/useFlags'
 import { useReference } from '../compare/useReference'
+import { useCircuit } from '../grade/useCircuit'
 import { useCut } from '../cut/useCut'
 import { useBands } from '../scopes/useBands'
 import { useScreen } from '../screen/useScreen'
@@ -33,6 +34,7 @@ export interface BenchActs {
 /** The keys of the Bench. */
 export function useBenchKeys(acts: BenchActs) {
   const view = useTimeView()
+  const circuit = useCircuit()
   const [cut, reference, flags, screen, sight, layout, bands, matte] = [useCut(), useReference(), useFlags(), useScreen(), useSight(), useLayout(), useBands(), useMatte()]
 
   useKeys([
@@ -54,6 +56,8 @@ export function useBenchKeys(acts: BenchActs) {
     { key: 'z', words: 'held: what the open step acts on', press: () => (sight.acting = true), release: () => (sight.acting = false) },
     { key: 'shift+z', words: 'matte of the open step shown, on and off', press: () => (matte.on = !matte.on) },
     { key: 'shift+u', words: 'picture up to the open step, or finished', press: () => (sight.early = !sight.early) },
+    { key: '=', words: 'held: the light that the open step adds, by itself', press: () => (sight.adding = true), release: () => (sight.adding = false) },
+    { key: 'shift+t', words: 'film look out of circuit, and back in', press: circuit.flip },
     { key: 'shift+o', words: 'draw a shape in the picture; again: leave it', press: () => (matte.drawing = !matte.drawing) },
     { key: ';', words: 'held: no handles in the picture', press: () => (matte.bare = true), release: () => (matte.bare = false) },
     { key: 't', words: 'test pictures in turn, in place of the shot', press: sight.nextTest },

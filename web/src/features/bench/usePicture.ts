@@ -29,6 +29,10 @@ export interface PictureWish {
   acts?: Acts | null
   /** The last step whose work is shown. */
   upto?: string | null
+  /** A step of which only the light that it adds is shown. */
+  adds?: string | null
+  /** A patch whose exposure a film step is told. */
+  patch?: Region | null
   /** A key that is open, whose axes are told. */
   key?: { step: string; contributor: string } | null
   /** A parameter that moves, whose course over the shot is told. */
@@ -53,6 +57,8 @@ export interface Acts {
 
 export interface Measuring {
   scopes: Record<string, unknown>
+  /** Levels that black and white are to touch. */
+  guides?: Record<string, number>
   measure: string
   region: Region | null
   light: unknown
@@ -141,7 +147,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, still: asked.still, swatch: asked.swatch, tap: asked.tap, acts: asked.acts, upto: asked.upto, key: asked.key, course: asked.course, skin: asked.skin, instruments: asked.instruments, ...asked.measuring, ...sizeFor(asked, size), screen, sequence: ++sequence,
+      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, still: asked.still, swatch: asked.swatch, tap: asked.tap, acts: asked.acts, upto: asked.upto, adds: asked.adds, key: asked.key, course: asked.course, skin: asked.skin, patch: asked.patch, instruments: asked.instruments, ...asked.measuring, ...sizeFor(asked, size), screen, sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())
@@ -155,7 +161,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   function sizeFor(wanted: PictureWish, size: string) {
     const { measuring } = wanted
-    const plain = !wanted.source && wanted.still === undefined && wanted.swatch === undefined && !wanted.acts && !wanted.upto && !measuring?.light && !measuring?.bands && !measuring?.difference
+    const plain = !wanted.source && wanted.still === undefined && wanted.swatch === undefined && !wanted.acts && !wanted.upto && !wanted.adds && !measuring?.light && !measuring?.bands && !measuring?.difference
     const ladder = size === 'drag' && plain ? hand.asks(wanted) : null
     return ladder ? { size: 'live', ladder } : { size }
   }

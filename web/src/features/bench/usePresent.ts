@@ -39,10 +39,12 @@ export function usePresent({ opened, source, clipping }: PresentOptions) {
       tap: sight.tap,
       acts: sight.acts,
       upto: sight.upto,
+      adds: sight.adds,
       key: sight.key,
       course: strip.asked,
+      patch: sight.patch,
       skin: sight.skin?.region ?? null,
-      measuring: { scopes: scopes.wanted, measure: scopes.kept.tap, region: scopes.read, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: reference.active ?? scopes.beside, ...(reference.active && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}) },
+      measuring: { scopes: scopes.wanted, ...(scopes.touching ? { guides: scopes.touching } : {}), measure: scopes.kept.tap, region: scopes.read, light: scopes.light, bands: bands.wish, marks: clipping.value, beside: reference.active ?? scopes.beside, ...(reference.active && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}) },
     }
   })
 }

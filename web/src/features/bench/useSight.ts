@@ -35,11 +35,16 @@ export const useSight = defineStore('sight', () => {
   })
   /** The picture is shown as it is after the open step, without what follows. */
   const early = ref(false)
+  /** While a key is held: the light that the open step adds, by itself. */
+  const adding = ref(false)
   /** A key of the open step's matte that is open, whose axes are told. */
   const key = computed(() => {
     const part = step.value?.matte?.contributors.find((one) => one.id === matte.part)
     return step.value && part && catalogue.catalogue?.contributors.find((kind) => kind.id === part.kind)?.family === 'key' ? { step: step.value.id, contributor: part.id } : null
   })
+  /** A patch whose way through film is shown, on the shot it was picked in. */
+  const picked = ref<{ shot: number; region: Region } | null>(null)
+  const patch = computed(() => (picked.value && picked.value.shot === cut.shot?.id ? picked.value.region : null))
   const skin = computed(() => (cut.shot ? (patches.value[cut.shot.id] ?? null) : null))
 
   /** Off, and then each test picture in turn. */
@@ -65,11 +70,15 @@ export const useSight = defineStore('sight', () => {
     acts,
     early,
     upto: computed(() => (early.value ? (step.value?.id ?? null) : null)),
+    adding,
+    adds: computed(() => (adding.value ? (step.value?.id ?? null) : null)),
     key,
     /** What a matte would be shown of, as the second picture. */
     beside: computed(() => (step.value?.matte ? { step: step.value.id, region: null, ...matte.shown, look: matte.look === 'veil' ? 'grey' : matte.look } : null)),
     tap: computed(() => step.value?.id ?? null),
     showRegion: (name: string) => (region.value = region.value === name ? null : name),
+    patch,
+    pickPatch: (region: Region | null) => (picked.value = region && cut.shot ? { shot: cut.shot.id, region } : null),
     skin,
     keepSkin,
   }

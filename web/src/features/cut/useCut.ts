@@ -4,6 +4,7 @@ import type { Project, ProjectSummary } from '@/api/project'
 import type { Recipe, RecipeDocument } from '@/api/recipe'
 import { defineStore } from 'pinia'
 import { computed, ref, toRaw } from 'vue'
+import { useCircuit } from '../grade/useCircuit'
 import { useNotices } from '../shell/useNotices'
 import { rateOf } from './timecode'
 
@@ -16,6 +17,7 @@ const linkedShots = (document: RecipeDocument) => document.steps.flatMap((step) 
 
 export const useCut = defineStore('cut', () => {
   const cut = ref<Cut | null>(null)
+  const circuit = useCircuit()
   const project = ref<Project | null>(null)
   const frame = ref(0)
   const last = ref<Record<string, string>>({})
@@ -63,8 +65,8 @@ export const useCut = defineStore('cut', () => {
 
   /** What is tried in a shot's picture: its layers, another recipe perhaps in place of its own. */
   function trialOf(over: Shot, instead?: RecipeDocument | null): Trial {
-    const own = layersOf(over).map((one) => ({ recipe: one.id, document: toRaw(one === over.recipe ? (instead ?? one.document) : one.document) }))
-    const linked = linkedTo(over).flatMap((one) => layersOf(one).map((recipe) => ({ recipe: recipe.id, document: toRaw(recipe.document) })))
+    const own = layersOf(over).map((one) => ({ recipe: one.id, document: circuit.within(toRaw(one === over.recipe ? (instead ?? one.document) : one.document)) }))
+    const linked = linkedTo(over).flatMap((one) => layersOf(one).map((recipe) => ({ recipe: recipe.id, document: circuit.within(toRaw(recipe.document)) })))
     return [...own, ...linked.filter((one, at) => [...own, ...linked.slice(0, at)].every((other) => other.recipe !== one.recipe))]
   }
   /** Other shots that its mattes come from, and theirs. */

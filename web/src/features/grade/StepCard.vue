@@ -1,21 +1,16 @@
 <script setup lang="ts">
-import type { ParameterSpec, StepSpec } from '@/api/declared'
+import type { StepSpec } from '@/api/declared'
 import type { StepDocument } from '@/api/recipe'
 import { computed, nextTick, ref } from 'vue'
 import StepMenu, { type StepAct } from './StepMenu.vue'
 import NumberField from './NumberField.vue'
-import { labelOf, summary } from './edit'
+import { STRENGTH, labelOf, summary } from './edit'
 import { useMoves } from './useMoves'
 import { useGesture } from './useStepEditor'
 
-const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean; first: boolean; last: boolean; beside: boolean; fault?: string | null }>()
+const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean; first: boolean; last: boolean; beside: boolean; fault?: string | null; slim?: boolean }>()
 const emit = defineEmits<{ toggle: []; switch: []; strength: [value: number, gesture?: string]; name: [name: string]; act: [what: StepAct] }>()
 
-/** Strength is every step's; it is no parameter of any. */
-const STRENGTH: ParameterSpec = {
-  name: 'strength', label: 'strength', channels: null, unit: 'share', min: 0, max: 1, neutral: 1, decimals: 0, nudge: 0.01, suffix: '%', shown_times: 100,
-  about: "How much of the step's change is kept.",
-}
 const gesture = useGesture()
 const naming = ref(false)
 const field = ref<HTMLInputElement>()
@@ -41,7 +36,7 @@ const line = computed(() => [moving.value.length ? `moves: ${moving.value.join('
 
 <template>
   <section class="border-b border-line" :class="{ 'bg-raise': open }" :aria-label="step.name">
-    <div class="group flex items-center gap-2.5 px-3 py-2">
+    <div class="group flex items-center gap-2.5 px-3" :class="slim ? 'py-1' : 'py-2'">
       <button
         class="relative size-3 shrink-0 border"
         :class="step.enabled ? 'border-dim' : 'border-faint'"
@@ -52,7 +47,7 @@ const line = computed(() => [moving.value.length ? `moves: ${moving.value.join('
       >
         <i v-if="step.enabled" class="absolute inset-0.5 bg-ink" />
       </button>
-      <button class="min-w-0 flex-1 text-left" :aria-expanded="open" @click="$emit('toggle')">
+      <button class="min-w-0 flex-1 text-left" :class="{ 'flex items-baseline gap-2': slim && !open }" :aria-expanded="open" @click="$emit('toggle')">
         <input
           v-if="naming"
           ref="field"
@@ -66,7 +61,7 @@ const line = computed(() => [moving.value.length ? `moves: ${moving.value.join('
           @keydown.esc="naming = false"
           @blur="named(($event.target as HTMLInputElement).value)"
         />
-        <span v-else class="block truncate text-sm" :class="step.enabled ? 'text-ink' : 'text-faint'" @dblclick.stop="rename">{{ step.name }}</span>
+        <span v-else class="block shrink-0 truncate text-sm" :class="step.enabled ? 'text-ink' : 'text-faint'" @dblclick.stop="rename">{{ step.name }}</span>
         <span class="block truncate text-2xs text-dim"><span v-if="fault" class="text-madder">{{ fault }} · </span><span v-if="spanned !== undefined" :class="spanned === 0 ? 'text-faint' : 'text-weld'" data-test="spanned">{{ spanned === 0 ? 'not here' : spanned === 1 ? 'here' : `here ${Math.round(spanned * 100)} %` }} · </span><span v-if="beside" class="text-weld">beside the one above · </span>{{ line }}</span>
       </button>
       <span class="flex items-center gap-2 text-2xs text-dim">

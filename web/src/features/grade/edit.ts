@@ -19,6 +19,12 @@ export function labelOf(spec: DeclaredSpec, name: string): string {
   return [...spec.parameters, ...spec.texts, ...spec.colours, ...spec.curves, ...spec.rows].find((one) => one.name === name)?.label ?? name
 }
 
+/** Strength is every step's, and every bundle's; it is no parameter of any. */
+export const STRENGTH: ParameterSpec = {
+  name: 'strength', label: 'strength', channels: null, unit: 'share', min: 0, max: 1, neutral: 1, decimals: 0, nudge: 0.01, suffix: '%', shown_times: 100,
+  about: 'How much of the change is kept.',
+}
+
 /** Held to the declared range. */
 export function held(value: number, spec: ParameterSpec): number {
   return Math.min(spec.max, Math.max(spec.min, value))

@@ -1,4 +1,4 @@
-import type { SpanDocument, StepDocument } from '@/api/recipe'
+import type { RecipeDocument, StepDocument } from '@/api/recipe'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { useCut } from '../cut/useCut'
@@ -11,7 +11,8 @@ export const useCopies = defineStore('copies', () => {
   const paste = usePaste()
   const notices = useNotices()
   const steps = ref<StepDocument[]>([])
-  const spans = ref<SpanDocument[]>([])
+  /** Spans, and bundles that are copied whole. */
+  const along = ref<Pick<RecipeDocument, 'spans' | 'bundles'>>({})
   /** A whole recipe was copied: whether it replaces what it is put on is asked. */
   const whole = ref(false)
   /** The shot it was copied from, which never gets it twice. */
@@ -36,7 +37,8 @@ export const useCopies = defineStore('copies', () => {
     if (found.length === 0) return
     steps.value = structuredClone(found.map((step) => JSON.parse(JSON.stringify(step)) as StepDocument))
     const owner = cut.recipes.find((recipe) => recipe.document.steps.some(({ id }) => id === found[0]?.id))
-    spans.value = JSON.parse(JSON.stringify(owner?.document.spans ?? [])) as SpanDocument[]
+    const bundles = owner?.document.bundles?.filter((bundle) => owner.document.steps.every((step) => step.bundle !== bundle.id || found.some(({ id }) => id === step.id)))
+    along.value = JSON.parse(JSON.stringify({ spans: owner?.document.spans ?? [], bundles: bundles ?? [] })) as typeof along.value
     whole.value = all
     from.value = cut.shot ? { shot: cut.shot.id, name: cut.shot.name } : null
     notices.news(`${words.value} copied`)
@@ -57,7 +59,7 @@ export const useCopies = defineStore('copies', () => {
 
   async function go(targets: number[], replace: boolean) {
     const said = `${words.value} ${whole.value ? (replace ? 'in place of the steps of' : 'after the steps of') : 'put on'} ${named(targets)}`
-    if (await paste(targets, steps.value, replace, said, from.value?.shot, spans.value)) notices.news(said)
+    if (await paste(targets, steps.value, replace, said, from.value?.shot, along.value)) notices.news(said)
   }
 
   /** What was asked is answered: in place of what is there, after it, or not at all. */

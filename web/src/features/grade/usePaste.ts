@@ -1,6 +1,6 @@
 import { sendJson } from '@/api/client'
 import type { Project } from '@/api/project'
-import type { Recipe, SpanDocument, StepDocument } from '@/api/recipe'
+import type { Recipe, RecipeDocument, StepDocument } from '@/api/recipe'
 import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 import { useRecipes } from './useRecipes'
@@ -15,14 +15,14 @@ export function usePaste() {
 
   /**
    * @param from the shot they were copied from, whose mattes they stay linked to
-   * @param spans of the recipe they were copied from
+   * @param along spans and bundles of the recipe they were copied from
    * @returns whether it was kept
    */
-  return async function paste(shots: number[], steps: StepDocument[], replace: boolean, words: string, from?: number, spans: SpanDocument[] = []): Promise<boolean> {
+  return async function paste(shots: number[], steps: StepDocument[], replace: boolean, words: string, from?: number, along: Pick<RecipeDocument, 'spans' | 'bundles'> = {}): Promise<boolean> {
     if (!cut.cut || shots.length === 0) return false
     try {
       await recipes.settled()
-      const body = { shots, steps, spans, replace, from, words: words.slice(0, LONGEST) }
+      const body = { shots, steps, ...along, replace, from, words: words.slice(0, LONGEST) }
       const answer = await sendJson<{ recipes: Recipe[]; project: Project }>('POST', `/cuts/${cut.cut.id}/paste`, body)
       recipes.adopt(answer.recipes)
       recipes.kept(answer.project)

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Reading } from '../bench/usePicture'
 import { useBoxDrag } from './useBoxDrag'
 import { PAIR, TINTS, traceImage, useCanvas } from './useCanvas'
+import { touchWords } from './touch'
 import { useScopes, type ScopeKind } from './useScopes'
 
 /** Levels over columns: luma, the channels over each other, or side by side. */
@@ -32,6 +33,7 @@ const { height } = useCanvas(canvas, box, (context, width, tall, pixels) => {
     })
   })
 })
+const TOUCH = { under: { line: 'border-dim', text: 'text-dim' }, met: { line: 'border-leaf', text: 'text-leaf' }, past: { line: 'border-madder', text: 'text-madder' } }
 const y = (place: number) => `${EDGE + (1 - place) * (height.value - 2 * EDGE)}px`
 
 const drag = useBoxDrag(
@@ -56,6 +58,9 @@ const drag = useBoxDrag(
     <div ref="box" class="absolute inset-0 cursor-crosshair touch-none" @pointerdown="drag.press" @pointermove="drag.move" @pointerup="drag.release">
       <canvas ref="canvas" class="size-full" role="img" :aria-label="`levels of frame ${shown?.header.frame ?? 'none'}`" />
       <i v-if="drag.box.value" class="absolute border border-weld" :style="drag.box.value" />
+    </div>
+    <div v-for="(guide, side) in shown?.header.guides ?? {}" :key="side" class="pointer-events-none absolute inset-x-0 border-t" :class="TOUCH[guide.state].line" :style="{ top: y(guide.place) }" :data-test="`guide-${side}`">
+      <span class="absolute left-0 bg-ground/70 px-0.5 text-2xs" :class="[TOUCH[guide.state].text, side === 'black' ? '-translate-y-full' : '']">{{ side }} {{ touchWords(guide) }}</span>
     </div>
     <div v-for="guide in scopes.kept.guides" :key="guide" class="pointer-events-none absolute inset-x-0 border-t border-dashed border-weld/70" :style="{ top: y(guide) }">
       <span class="absolute right-0 -translate-y-full text-2xs text-weld">{{ scopes.words(guide) }}</span>

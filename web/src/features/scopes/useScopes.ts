@@ -50,6 +50,8 @@ const initial = () => ({
   intensity: 1.3,
   /** Places of the scale, shares of the full range. */
   guides: [] as number[],
+  /** Where black and white are to touch, and whether that is looked at. */
+  touch: { on: false, black: 0, white: 940 / 1023 },
   tap: 'final' as Tap,
   /** A second picture shown with the graded one. */
   beside: 'none' as 'none' | 'source' | 'before',
@@ -69,6 +71,8 @@ export const useScopes = defineStore('scopes', () => {
   const read = computed(() => region.value ?? (kept.value.seenOnly ? seen.value : null))
   /** A part of an instrument whose pixels are shown. */
   const light = ref<Selection | null>(null)
+
+  const touching = computed(() => (kept.value.touch.on ? { black: kept.value.touch.black, white: kept.value.touch.white } : null))
 
   const set = (change: Partial<ReturnType<typeof initial>>) => (kept.value = { ...kept.value, ...change })
   const slots = computed(() => kept.value.slots)
@@ -165,6 +169,7 @@ export const useScopes = defineStore('scopes', () => {
     resize,
     marks,
     vectorTargets: computed(() => scale.value?.targets),
+    touching,
     words,
     placeOf,
     reset: () => (kept.value = initial()),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useCut } from '../cut/useCut'
+import { runsOf } from '../grade/bundles'
 import { useCopies } from '../grade/useCopies'
 import { useKeys } from '../shell/useKeys'
 import { useSwatches } from './useSwatches'
@@ -32,7 +33,10 @@ useKeys([
     <div class="mt-2 grid grid-cols-2 gap-3 text-xs">
       <div>
         <h4 class="caption">its steps</h4>
-        <label v-for="step in swatches.trial.document.steps" :key="step.id" class="flex items-center gap-1.5 py-0.5"><input type="checkbox" class="accent-weld" :checked="!swatches.left.includes(step.id)" @change="swatches.tick(step.id)" /><span class="truncate">{{ step.name }}</span></label>
+        <template v-for="run in runsOf(swatches.trial.document)" :key="run.steps[0]?.id">
+          <label v-if="run.bundle" class="flex items-center gap-1.5 py-0.5"><input type="checkbox" class="accent-weld" :checked="run.steps.every(({ id }) => !swatches.left.includes(id))" @change="swatches.tickAll(run.steps.map(({ id }) => id))" /><span class="truncate">{{ run.bundle.name }} <span class="text-dim">bundle</span></span></label>
+          <label v-for="step in run.steps" :key="step.id" class="flex items-center gap-1.5 py-0.5" :class="run.bundle ? 'pl-4' : ''"><input type="checkbox" class="accent-weld" :checked="!swatches.left.includes(step.id)" @change="swatches.tick(step.id)" /><span class="truncate">{{ step.name }}</span></label>
+        </template>
       </div>
       <div>
         <h4 class="caption">mine</h4>

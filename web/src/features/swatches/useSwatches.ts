@@ -80,7 +80,11 @@ export const useSwatches = defineStore('swatches', () => {
 
   const steps = computed(() => (trial.value?.document.steps ?? []).filter((step) => !left.value.includes(step.id)).map((step) => (withKeys.value ? step : { ...step, keys: undefined, spans: undefined })))
   const spans = computed(() => (withKeys.value ? (trial.value?.document.spans ?? []) : []))
-  const document = computed<RecipeDocument | null>(() => (trial.value ? { steps: [...(after.value ? (cut.shot?.recipe.document.steps ?? []) : []), ...steps.value], spans: [...(after.value ? (cut.shot?.recipe.document.spans ?? []) : []), ...spans.value] } : null))
+  const bundles = computed(() => (trial.value?.document.bundles ?? []).filter((bundle) => steps.value.some((step) => step.bundle === bundle.id)))
+  const document = computed<RecipeDocument | null>(() => {
+    const mine = after.value ? cut.shot?.recipe.document : undefined
+    return trial.value ? { steps: [...(mine?.steps ?? []), ...steps.value], spans: [...(mine?.spans ?? []), ...spans.value], bundles: [...(mine?.bundles ?? []), ...bundles.value] } : null
+  })
 
   /** Onto the shot, the picked ones or all members of its family; one undo. */
   async function accept(onto: 'shot' | 'picked' | 'family') {
@@ -88,7 +92,7 @@ export const useSwatches = defineStore('swatches', () => {
     if (!trial.value || !shot) return
     const shots = onto === 'shot' ? [shot.id] : onto === 'picked' ? copies.shots : (cut.familyOf(shot)?.shots ?? [shot.id])
     const words = `${trial.value.name} recalled on ${shots.length === 1 ? shot.name : `${shots.length} shots`}`
-    if (await paste(shots, steps.value, !after.value, words, undefined, spans.value)) drop()
+    if (await paste(shots, steps.value, !after.value, words, undefined, { spans: spans.value, bundles: bundles.value })) drop()
   }
 
   return {
@@ -115,6 +119,11 @@ export const useSwatches = defineStore('swatches', () => {
     recallPeg,
     drop,
     tick: (id: string) => (left.value = left.value.includes(id) ? left.value.filter((one) => one !== id) : [...left.value, id]),
+    /** Steps together: all of them, or none where all are ticked. */
+    tickAll(ids: string[]) {
+      const others = left.value.filter((one) => !ids.includes(one))
+      left.value = ids.some((id) => left.value.includes(id)) ? others : [...others, ...ids]
+    },
     accept,
     picture(swatch: Swatch): string {
       const shot = cut.shots.find((one) => one.id === FROM_SHOT - swatch.id)

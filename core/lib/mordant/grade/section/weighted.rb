@@ -71,7 +71,7 @@ module Mordant
 
         # @return [Numo::SFloat, nil] what a strand makes of it; nil of one that each pixel does for
         def whole(strand, input, moment, &before)
-          strand.changed(moment) { |other| (other == moment) ? input : before.call(other) } unless strand.pointwise?
+          strand.changed(moment) { |other| ((other == moment) ? input : before.call(other)).dup } unless strand.pointwise?
         end
 
         # @param changed [Numo::SFloat] used up
