@@ -16,6 +16,8 @@ export interface Strand {
   share: number
   /** Null acts everywhere. */
   weight: WeightName | null
+  /** A tile of noise that weighs it instead: its digest, pixels on an edge, standard deviations that its codes reach, and where the picture's corner lies in it. */
+  noise?: { name: string; edge: number; reach: number; at: [number, number] }
 }
 
 /** Strands side by side: what each changes is added. */

@@ -9,7 +9,8 @@ module Mordant
     #
     # A run of steps that act on each pixel by itself, everywhere, is one rung of one strand that
     # weighs 1; steps with mattes are a rung of their own. Between rungs stand log codes of the
-    # working space; the last one leads to the codes of the screen. Steps that reach further are
+    # working space; the last one leads to the codes of the screen. Of a step that is noise, the lattice is what one
+    # standard deviation of it does, and the weight a tile of it; see Noise. Other steps that reach further are
     # none: they stand before the start (see Start), or there is no ladder.
     class Ladder
       NODES = 33 # on an edge of a lattice
@@ -22,8 +23,8 @@ module Mordant
       # end, and a lattice that covered them would have no node left for the picture.
       TONES = -0.25..1.4
 
-      # nodes: see Nodes; entry: whose matte weighs it, or nil; share: its strength.
-      Strand = Struct.new(:nodes, :entry, :share, keyword_init: true)
+      # nodes: see Nodes; entry: whose matte weighs it, or nil; share: its strength; noise: see Noise, or nil.
+      Strand = Struct.new(:nodes, :entry, :share, :noise, keyword_init: true)
 
       LEAST = 1e-4 # between the lowest and the highest value of a range
 
@@ -42,7 +43,11 @@ module Mordant
 
       # @param groups [Array<Array<Entry>>] as of Recipe#strands
       # @return [Boolean] there is a ladder for them
-      def self.holds?(groups) = groups.flatten.none? { |entry| entry.acts? && !entry.step.pointwise? }
+      def self.holds?(groups) = groups.flatten.none? { |entry| entry.acts? && !entry.step.pointwise? && !noise?([entry]) }
+
+      # @param group [Array<Entry>]
+      # @return [Boolean] it is noise over all of the picture
+      def self.noise?(group) = group.one? && group.first.step.noisy? && !group.first.masked?
 
       # @param group [Array<Entry>]
       # @return [Boolean] a lattice can stand for it alone
@@ -55,8 +60,10 @@ module Mordant
       # @param smalls [Array<Media::Codes, Frame>] start pictures, reduced, of all frames that it is for,
       #   or of some: lattices need not hold more than comes of them
       # @param origins [Array<Origin>] of the start pictures, where they are not the source themselves
+      # @param raster [#width, #height, nil] of the start picture; needed by noise
       # @param compress [Boolean] see Plan
-      def initialize(groups:, source:, screen:, domain:, smalls:, origins: [], space: Colour::WorkingSpace.default, compress: false)
+      def initialize(groups:, source:, screen:, domain:, smalls:, origins: [], raster: nil, space: Colour::WorkingSpace.default, compress: false)
+        @raster = raster
         @source, @screen, @space, @compress, @smalls, @origins = source, screen, space, compress, smalls, origins
         @held = Ladder.held(space)
         @domain = (source == space.log) ? hold(domain) : domain
@@ -77,6 +84,8 @@ module Mordant
         origin ||= Origin.new(plan([], @source), Moment.of(start))
         weights = {}.compare_by_identity
         pictures = @runs.each_with_index.inject([start]) do |made, (run, index)|
+          next [*made, made.last] if noise?(run)
+
           plan = plan(run, encoding(index))
           [*made, plain?(run) ? plan.picture(Moment.of(made.last)) : weighted(plan.sections.last, run.first, Moment.of(made.last).from(origin), made.last, weights)]
         end
@@ -125,9 +134,13 @@ module Mordant
 
       def plain?(run) = run.empty? || Ladder.plain?(run.first)
 
+      def noise?(run) = run.one? && Ladder.noise?(run.first)
+
       def strands(index, domain)
         run, from = @runs[index], encoding(index)
         return [strand(run, from, domain, onto: (@screen if index == @runs.size - 1))] if plain?(run)
+
+        return [noise(run.first.first, domain)] if noise?(run)
 
         run.first.map { |entry| strand([[entry.alone]], from, domain, entry:) }
       end
@@ -137,6 +150,14 @@ module Mordant
         nodes = Nodes.kept(key) { Nodes.of(plan(groups, from), domain, onto:, held: @held) }
         Strand.new(nodes:, entry: (entry if entry&.masked?), share: entry ? entry.share : 1.0)
       end
+
+      def noise(entry, domain)
+        key = [ENGINE, @space.id, entry.worked.values, @raster.width, domain]
+        nodes = Nodes.kept(key) { Nodes.of(plan([], @space.log), domain, onto: nil, held: @held, through: Through.new(Pointwise::Chain.new(entry.worked.unit(@space, @raster)))) }
+        Strand.new(nodes:, share: entry.share, noise: [Noise.of(entry.worked, @raster), entry.worked])
+      end
+      Through = Struct.new(:chain)
+      private_constant :Through
 
       def encoding(index) = index.zero? ? @source : @space.log
 

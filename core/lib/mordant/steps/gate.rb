@@ -42,6 +42,8 @@ module Mordant
       # @return [Gate] as it is there; see Grain#at
       def at(frame, seed = nil) = dup.tap { |one| one.instance_variable_set(:@seed, seed || [0, frame]) }
 
+      def fleeting? = true
+
       def stamps = neutral? ? [] : [@seed].compact
 
       def margin(raster) = (FURTHEST * amount * weave * raster.height).ceil + 2

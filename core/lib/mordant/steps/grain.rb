@@ -66,7 +66,39 @@ module Mordant
       # @return [Numo::SFloat] [n], 0..1
       def region_weights(name, planes, space) = Dyes.neutral.region_weights(name, planes, space)
 
+      def noisy? = true
+
+      def unit(space, raster)
+        weights, table = space.luminance_weights, Pointwise::FloatTable.new(method(:amounts))
+        change = Math.log(10) * spread(raster)
+        darker = Pointwise::Formula.new do |planes|
+          gain = Numo::NMath.exp(table.call(Numo::SFloat.cast(planes.zip(weights).map { |plane, weight| plane * weight }.reduce(:+))) * -change)
+          planes.map { |plane| plane * gain }
+        end
+        [[space.log, space.linear], [space.linear, space.log]].map { |from, to| Colour::Conversion.new(from:, to:).operations }.then { |open, close| [*open, darker, *close] }
+      end
+
+      def tile(raster, edge)
+        filter = blur(raster)
+        parts = [1 - colour, colour].map { |part| Math.sqrt(part / energy(filter)) }
+        common, *own = (0..3).map { |layer| wound(filter, layer, edge) }
+        Numo::NArray.vstack(own.map { |one| common * parts[0] + one * parts[1] })
+      end
+
+      def tile_key(raster) = [particles, gauge, colour, raster.width]
+
+      def laid(edge) = [0, 1].map { |way| Film::Speckle.seed("laid", *@seed, way) % edge }
+
       private
+
+      # Noise that goes on at one edge as it begins at the other.
+      def wound(filter, layer, edge)
+        around = filter.margin
+        noise = Film::Speckle.normal(Grade::Window.whole(edge, edge), Film::Speckle.seed("tile", layer)).reshape(edge, edge)
+        places = (-around...(edge + around)).map { |at| at % edge }
+        wide = edge + 2 * around
+        filter.call(noise[places, places].dup.reshape(wide * wide), Grade::Window.whole(wide, wide)).reshape(wide, wide)[around...(around + edge), around...(around + edge)].dup.reshape(edge * edge)
+      end
 
       def pixel(raster) = GAUGES.fetch(gauge) * 1000 / raster.width
 

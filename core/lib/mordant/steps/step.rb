@@ -88,6 +88,19 @@ module Mordant
       # @return [Step] as it is there, which does not move
       def at(_frame, _seed = nil) = self
 
+      # @return [Boolean] it may be left out while a hand moves on another step
+      def fleeting? = false
+
+      # Noise that a screen can lay over a picture by itself, while a hand moves or it plays: a step that is noisy has
+      #
+      #   unit(space, raster)    Pointwise operations from log codes to log codes: what one standard deviation of it does
+      #   tile(raster, edge)     Numo::SFloat [3, edge^2] of variance 1, which meets itself at its edges
+      #   tile_key(raster)       for JSON, what that depends on
+      #   laid(edge)             where in the tile the picture's corner lies in its frame
+      #
+      # @return [Boolean]
+      def noisy? = false
+
       # @return [Array<String>] paths of the library that it reads and that are not there
       def missing = []
 

@@ -57,4 +57,28 @@ RSpec.describe "The picture under a moving hand" do
       expect(off).to all(be < 0.3)
     end
   end
+
+  it "has grain like the exact one's: as much in each channel and zone, as alike from channel to channel, and another in each frame" do
+    width, height = 192, 108
+    ramp = Numo::DFloat.new(1, width).seq * (9.0 / width) - 6
+    light = Numo::NMath.exp(ramp * Math.log(2)) * 0.18 * Numo::DFloat.ones(height, 1)
+    codes = Mordant::Colour::Transfer::Acescct.encode(light).reshape(1, width * height).tile(3, 1)
+    picture = Mordant::Media::Codes.new(Numo::UInt16.cast(codes * 65_535), width:, height:)
+    values = {"amount" => 3.0, "granularity" => 30.0, "zones" => [1.0, 0.5, 1.5], "colour" => 0.5}
+    recipe = ->(frame, more = {}) { Mordant::Grade::Recipe.new("steps" => [{"id" => "g", "kind" => "grain", "parameters" => values.merge(more)}]).at(frame) }
+    plain = screen.chain.call(Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new("steps" => []), source: "acescct").run(picture).rgb)
+    sent = Mordant::Grade::Ladder::Sent.of(picture, Mordant::Colour::WorkingSpace.default)
+    live = lambda do |frame, more = {}|
+      ladder = Mordant::Grade::Ladder.new(groups: recipe[frame, more].strands, source: "acescct", screen:, domain: sent.domain, smalls: [picture.reduce(4)], raster: picture)
+      Ladders.climbed(ladder, sent, {}, width:) - plain
+    end
+    exact = screen.chain.call(Mordant::Grade::Plan.new(recipe: recipe[4], source: "acescct").run(picture).rgb) - plain
+    third = ->(change, at) { change.reshape(3, height, 3, width / 3)[true, true, at, true].reshape(3, height * width / 3) }
+    3.times { |at| 3.times { |channel| expect(third[live[4], at][channel, true].stddev / third[exact, at][channel, true].stddev).to be_within(0.12).of(1.0) } }
+    alike = ->(change) { (change[0, true] * change[1, true]).mean / (change[0, true].stddev * change[1, true].stddev) }
+    expect(alike[live[4]]).to be_within(0.08).of(alike[Numo::DFloat.cast(exact)])
+    expect((live[4] - live[5]).abs.mean).to be > live[4].abs.mean * 0.5
+    expect(live[4]).to eq(live[4])
+    expect(live[4, {"amount" => 0.0}].abs.max).to be < 2e-3
+  end
 end

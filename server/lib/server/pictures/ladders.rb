@@ -69,10 +69,19 @@ module Server
           rung.map do |strand|
             nodes = strand.nodes
             parts[nodes.digest] = nodes.words unless held.include?(nodes.digest)
-            {lattice: nodes.digest, domain: nodes.domain, range: nodes.range, share: strand.share, weight: strand.entry && yield(strand.entry)}
+            {lattice: nodes.digest, domain: nodes.domain, range: nodes.range, share: strand.share, weight: strand.entry && yield(strand.entry), **noise(strand, held, parts)}
           end
         end
       end
+
+      def self.noise(strand, held, parts)
+        tile, step = strand.noise
+        return {} unless tile
+
+        parts[tile.digest] = tile.words unless held.include?(tile.digest)
+        {noise: tile.to_h_at(step)}
+      end
+      private_class_method :noise
 
       private
 
@@ -85,7 +94,14 @@ module Server
         return @start if defined?(@start)
 
         @feed = @desk.alone(@wish)
-        @start = @feed && Mordant::Grade::Ladder::Start.of(@wish.recipe_of(@feed.shot), @step, source: @feed.encoding, space:)
+        @start = @feed && Mordant::Grade::Ladder::Start.of(recipe, @step, source: @feed.encoding, space:)
+      end
+
+      # @return [Mordant::Grade::Recipe] without what may be left out while a hand moves
+      def recipe
+        all = @wish.recipe_of(@feed.shot)
+        kept = all.entries.reject { |entry| entry.step.fleeting? && entry.id != @step }
+        (kept.size == all.entries.size) ? all : all.only(kept.map(&:id))
       end
 
       # @return [String] of the start picture
@@ -104,11 +120,13 @@ module Server
       def answer(domain)
         small = start.before ? @desk.small(project, @feed, start.before) : @feed.codes(Desk::SMALL_REDUCTION)
         ladder = Mordant::Grade::Ladder.new(groups: start.after, source: start.before ? space.log : @feed.encoding, screen: @wish.screen, domain:,
-          smalls: [small], origins: [start.before && origin(Desk::SMALL_REDUCTION)], space:, compress: start.before.nil? && project.compress_gamut)
+          smalls: [small], origins: [start.before && origin(Desk::SMALL_REDUCTION)], raster:, space:, compress: start.before.nil? && project.compress_gamut)
         @parts = {}
         rungs = Ladders.rungs(ladder, @held, @parts) { |entry| yield ladder, entry }
         Answer.new(header: {start: digest, nodes: Mordant::Grade::Ladder::NODES, rungs:}, parts: @parts, graded: ladder.climbs.first.graded, acting: acting(ladder.climbs.first))
       end
+
+      def raster = Mordant::Grade::Window.whole(*Desk.raster(project))
 
       def acting(climb)
         entry, weights = climb.weights.find { |one, _| one.id == @step }

@@ -71,7 +71,7 @@ module Server
         seen = sees ? run : [run.first, run[run.size / 2], run.last].uniq
         seen = [] if recipe.strands.all? { |group| Mordant::Grade::Ladder.plain?(group) }
         ladder = Mordant::Grade::Ladder.new(groups: recipe.strands, source: shot.clip.code_encoding, screen: @wish.screen, domain: Mordant::Lut::Lattice::WHOLE,
-          smalls: seen.map { |one| codes(one).reduce(Desk::SMALL_REDUCTION / Desk::PLAY_REDUCTION) }, space:, compress: project.compress_gamut)
+          smalls: seen.map { |one| codes(one).reduce(Desk::SMALL_REDUCTION / Desk::PLAY_REDUCTION) }, raster:, space:, compress: project.compress_gamut)
         return frames.map { |frame| {frame:, rungs: Ladders.rungs(ladder, @held, @parts)} } if seen.empty?
 
         run.map { |one| {frame: one.frame, rungs: Ladders.rungs(ladder, @held, @parts) { |entry| weights(one, ladder, entry, seen) }} }
@@ -80,6 +80,8 @@ module Server
       def project = @wish.project
 
       def space = project.space
+
+      def raster = Mordant::Grade::Window.whole(*Desk.raster(project).map { |edge| edge / Desk::PLAY_REDUCTION })
 
       def codes(one) = @desk.playing(@wish.cut, one.shot, one.source_frame)
 

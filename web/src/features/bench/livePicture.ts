@@ -19,7 +19,7 @@ export interface StartPicture {
 const COARSE = 2
 const PACED = 3 // pictures it is judged by
 
-const [CODES, LATTICE, PLANE, INPUT, SUM] = [0, 1, 2, 3, 4]
+const [CODES, LATTICE, PLANE, INPUT, SUM, TILE] = [0, 1, 2, 3, 4, 6]
 const ALL: StartPicture['range'] = [
   [0, 0, 0],
   [1, 1, 1],
@@ -41,11 +41,13 @@ export function makeLivePicture(moment: number) {
 
 function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: WebGLProgram, moment: number) {
   const place = (name: string) => gl.getUniformLocation(program, name)
-  Object.entries({ codes: CODES, lattice: LATTICE, plane: PLANE, input_: INPUT, sum: SUM }).forEach(([name, unit]) => gl.uniform1i(place(name), unit))
+  Object.entries({ codes: CODES, lattice: LATTICE, plane: PLANE, input_: INPUT, sum: SUM, tile: TILE }).forEach(([name, unit]) => gl.uniform1i(place(name), unit))
   const start = texture(gl, gl.TEXTURE_2D, CODES)
   const textures = makeHeldTextures(gl)
   const nothing = texture(gl, gl.TEXTURE_2D, PLANE)
   gl.texImage2D(gl.TEXTURE_2D, 0, gl.R16UI, 1, 1, 0, gl.RED_INTEGER, gl.UNSIGNED_SHORT, new Uint16Array([65_535]))
+  const quiet = texture(gl, gl.TEXTURE_2D, TILE)
+  gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGB16UI, 1, 1, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, new Uint16Array(4))
   let targets: { texture: WebGLTexture | null; buffer: WebGLFramebuffer | null }[] = []
   let held: StartPicture | null = null
   /** Pixels of the start, across and down, for one that is drawn. */
@@ -88,6 +90,12 @@ function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: 
   function pass(strand: Strand, nodes: number, from: number | null, sum: number | null, onto: number | null, marks: boolean) {
     bind(LATTICE, gl.TEXTURE_3D, textures.use(strand.lattice))
     bind(PLANE, gl.TEXTURE_2D, strand.weight ? textures.use(strand.weight.name) : nothing)
+    bind(TILE, gl.TEXTURE_2D, strand.noise ? textures.use(strand.noise.name) : quiet)
+    gl.uniform1i(place('noisy'), strand.noise ? 1 : 0)
+    if (strand.noise) {
+      gl.uniform1f(place('reach'), strand.noise.reach)
+      gl.uniform2iv(place('laid'), strand.noise.at)
+    }
     // a texture that is drawn into must not be bound, wanted or not
     bind(INPUT, gl.TEXTURE_2D, from === null ? null : (targets[from]?.texture ?? null))
     bind(SUM, gl.TEXTURE_2D, sum === null ? null : (targets[sum]?.texture ?? null))
@@ -125,11 +133,13 @@ function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: 
       for (const strand of rungs.flat()) {
         const [lattice, plane] = [parts[strand.lattice], strand.weight && parts[strand.weight.name]]
         if (lattice) textures.keepLattice(strand.lattice, words(lattice), nodes)
+        const tile = strand.noise && parts[strand.noise.name]
+        if (strand.noise && tile) textures.keepTile(strand.noise.name, words(tile), strand.noise.edge)
         if (strand.weight && plane) textures.keepPlane(strand.weight, words(plane))
       }
     },
     /** Whether it holds all that rungs name. */
-    can: (rungs: Rung[]) => rungs.flat().every((strand) => textures.has(strand.lattice) && (!strand.weight || textures.has(strand.weight.name))),
+    can: (rungs: Rung[]) => rungs.flat().every((strand) => textures.has(strand.lattice) && (!strand.weight || textures.has(strand.weight.name)) && (!strand.noise || textures.has(strand.noise.name))),
     /** @param marks hatch what has come to an end of the codes */
     draw(rungs: Rung[], nodes: number, marks = false): ImageBitmap {
       const began = performance.now()

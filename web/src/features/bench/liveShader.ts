@@ -1,6 +1,6 @@
 /**
  * Draws one strand of a ladder: sum + share * weight * (lattice(value) - value), the lattice read
- * tetrahedrally as the core's Lut::Lattice reads one, weights of a smaller raster linearly.
+ * tetrahedrally as the core's Lut::Lattice reads one, weights of a smaller raster linearly; of noise the weight is a tile's.
  */
 
 export const VERTEX = `#version 300 es
@@ -18,12 +18,16 @@ precision highp usampler3D;
 uniform usampler2D codes;
 uniform usampler3D lattice;
 uniform usampler2D plane;
+uniform usampler2D tile;
 uniform sampler2D input_;
 uniform sampler2D sum;
 uniform bool fromCodes;
 uniform bool fromSum;
 uniform bool last;
 uniform bool marks;
+uniform bool noisy;
+uniform float reach;
+uniform ivec2 laid;
 uniform int nodes;
 uniform int rows;
 uniform int every;
@@ -70,12 +74,18 @@ float weightAt(ivec2 at) {
   return mix(above, below, rest.y) / 65535.0;
 }
 
+// A tile laid side by side, from where the picture's corner lies in it.
+vec3 noiseAt(ivec2 at) {
+  ivec2 size = textureSize(tile, 0);
+  return (vec3(texelFetch(tile, (at * every + laid) % size, 0).rgb) / 65535.0 * 2.0 - 1.0) * reach;
+}
+
 void main() {
   // textures between rungs begin with the top row, as pictures do; the canvas with the bottom one
   ivec2 at = last ? ivec2(gl_FragCoord.x, float(rows) - gl_FragCoord.y) : ivec2(gl_FragCoord.xy);
   vec3 value = fromCodes ? startLow + vec3(texelFetch(codes, at * every, 0).rgb) / 65535.0 * (startHigh - startLow) : texelFetch(input_, at, 0).rgb;
   vec3 so_far = fromSum ? texelFetch(sum, at, 0).rgb : value;
-  vec3 mixed = so_far + share * weightAt(at) * (looked(value) - value);
+  vec3 mixed = so_far + share * (noisy ? noiseAt(at) : vec3(weightAt(at))) * (looked(value) - value);
   // as the core's Scopes::Clipping
   bool stripe = ((at.x + at.y) / 4) % 2 == 0;
   if (marks && stripe && max(mixed.r, max(mixed.g, mixed.b)) >= 1022.5 / 1023.0) mixed = vec3(0.77, 0.39, 0.31);

@@ -39,6 +39,13 @@ export function makeHeldTextures(gl: WebGL2RenderingContext) {
       gl.texImage3D(gl.TEXTURE_3D, 0, gl.RGB16UI, nodes, nodes, nodes, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, codes)
       keep(name, made, codes.byteLength)
     },
+    /** @param codes 16-bit red, green, blue, pixel by pixel */
+    keepTile(name: string, codes: Uint16Array, edge: number) {
+      if (held.has(name)) return
+      const made = texture(gl, gl.TEXTURE_2D, 6)
+      gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGB16UI, edge, edge, 0, gl.RGB_INTEGER, gl.UNSIGNED_SHORT, codes)
+      keep(name, made, codes.byteLength)
+    },
     /** @param codes 16-bit, pixel by pixel */
     keepPlane({ name, width, height }: WeightName, codes: Uint16Array) {
       if (held.has(name)) return

@@ -29,10 +29,11 @@ module Mordant
           # @param plan [Plan] that is pointwise
           # @param domain [Array<Array<Float>>]
           # @param onto [#chain, nil] a screen that follows it
-          # @param held [Array<Float>] lowest and highest value that comes out where none does
+          # @param through [#chain] what follows it where none does
+          # @param held [Array<Float>] lowest and highest value that comes out then
           # @return [Nodes]
-          def of(plan, domain, onto:, held:)
-            samples = Bake.new(plan:, output: onto || NOTHING, size: NODES, domain:).samples
+          def of(plan, domain, onto:, held:, through: NOTHING)
+            samples = Bake.new(plan:, output: onto || through, size: NODES, domain:).samples
             onto ? new(samples, domain, codes: true) : new(samples.clip(*held), domain, codes: false)
           end
         end
