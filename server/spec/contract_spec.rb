@@ -40,11 +40,12 @@ RSpec.describe "What the front end takes answers for", type: :request do
     catalogue["encodings"].each { |one| hold("Encoding", one) }
     catalogue["formats"].each { |one| hold("OutputFormat", one) }
     catalogue["materials"].each { |one| hold("Material", one) }
+    catalogue.values_at("looks", "bundles").flatten.each { |one| hold("Look", one) }
   end
 
   it "is a cut with its shots, clips, recipes, washes and families" do
     shot = cut.loaded_shots.first
-    shot.recipe.accept(revision: 0, words: "x", document: {"spans" => [{"id" => "s", "start" => 0, "finish" => 3}], "steps" => [{"id" => "a", "kind" => "balance", "braid" => "b", "spans" => ["s"], "keys" => {"exposure" => [{"frame" => 1, "value" => 1, "ease" => "smooth", "in" => 1, "out" => 0}]},
+    shot.recipe.accept(revision: 0, words: "x", document: {"spans" => [{"id" => "s", "start" => 0, "finish" => 3}], "bundles" => [{"id" => "f"}], "steps" => [{"id" => "a", "kind" => "balance", "braid" => "b", "bundle" => "f", "spans" => ["s"], "keys" => {"exposure" => [{"frame" => 1, "value" => 1, "ease" => "smooth", "in" => 1, "out" => 0}]},
                                                                                                                                  "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse", "name" => "face", "keys" => {"radii" => [{"frame" => 1, "value" => [0.2, 0.2]}]}}], "refinements" => [{"id" => "b", "kind" => "blur"}]}}]})
     call(:post, "/cuts/#{cut.id}/washes", {name: "Warm", words: "x"})
     call(:post, "/cuts/#{cut.id}/families", {name: "Jetty", shots: [shot.id], words: "x"})
@@ -56,6 +57,7 @@ RSpec.describe "What the front end takes answers for", type: :request do
     hold("StepDocument", step)
     hold("CourseKey", step["keys"]["exposure"][0])
     hold("SpanDocument", whole["shots"][0]["recipe"]["document"]["spans"][0])
+    hold("BundleDocument", whole["shots"][0]["recipe"]["document"]["bundles"][0])
     hold("MatteDocument", step["matte"])
     hold("ContributorDocument", step["matte"]["contributors"][0])
     hold("RefinementDocument", step["matte"]["refinements"][0])

@@ -120,6 +120,32 @@ RSpec.describe Mordant::Film do
       end
     end
 
+    it "moves toe, shoulder, straight line and speed of its curve, and prints so that mid grey stays" do
+      one = Mordant::Film::Materials.fetch("petrel", "negative").layers[1]
+      made = one.shaped(steeper: 1.2, toe: 0.1, shoulder: -0.2, faster: 0.30103)
+      expect([made.slope, made.toe, made.shoulder]).to match([1.2 * one.slope, one.toe + 0.1 - 0.30103, one.shoulder - 0.2 - 0.30103].map { |value| be_within(1e-9).of(value) })
+      narrow = one.shaped(steeper: 1.0, toe: 3.0, shoulder: -3.0, faster: 0.0)
+      expect(narrow.shoulder).to be > narrow.toe
+      grey = Numo::DFloat[[space.middle]].tile(3, 1)
+      [{speed: 1.0}, {toe: 0.5}, {shoulder: -0.5}, {slope: 1.3}].each do |values|
+        step = emulsion(negative: "petrel", print: "fulmar", **values)
+        expect((Mordant::Pointwise::Chain.new(step.operations(space)).exact(grey) - grey).abs.max).to be < 2e-3, values.inspect
+      end
+    end
+
+    it "tells where its curve is taken hold of, on the curve itself" do
+      step = emulsion(negative: "petrel", print: "fulmar", exposure: 1.0, flash: 0.05)
+      told = step.shapes(count: 961)
+      %i[toe shoulder line].each do |name|
+        exposure, density = told.fetch(name)
+        next unless exposure.between?(-2.4, 2.4)
+
+        nearest = told[:exposure].each_index.min_by { |at| (told[:exposure][at] - exposure).abs }
+        expect(told[:negative_green][nearest]).to be_within(0.01).of(density)
+      end
+      expect(emulsion(exposure: 1.0).shapes(count: 9).keys).not_to include(:toe, :shoulder)
+    end
+
     it "tells a diagram what becomes of greys, as pictures have it" do
       step = emulsion(negative: "gannet", print: "guillemot", exposure: 0.5, warmth: 6, push: 1, flash: 0.05, silver: 0.3, points: [1, 0, 2, 0], limits: 0.7)
       told = step.shapes(count: 97)

@@ -30,6 +30,17 @@ module Server
         text
       end
 
+      # Tables of all sizes, with what they leave out, as one file.
+      app.get "/api/shots/:id/on_set.tar" do
+        shot = shot_to_bake
+        recipe, taken = chosen(shot)
+        set = OnSet.new(shot, recipe, taken:, view: returned(shot), colours: colours(shot))
+        bytes = Pictures::Desk.current.gate.pass(nil, 0) { Tar.write("".b) { |tar| set.each_file { |path, text| tar.add(path, text.b) } } }
+        content_type "application/x-tar"
+        attachment "#{set.name}.tar"
+        bytes
+      end
+
       app.helpers do
         # @raise [Mordant::ParameterError] of a clip nobody has assigned
         def shot_to_bake

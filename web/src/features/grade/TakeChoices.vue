@@ -51,6 +51,7 @@ const distance = (size: number) => take.measured.value[size]?.seen
       <span>{{ size }} nodes<span v-if="size === advised" class="ml-2 text-2xs text-weld" data-test="advised">will do</span></span>
       <span class="text-xs text-dim">{{ distance(size) ? `mean ${codes(distance(size)!.mean)}, worst ${codes(distance(size)!.worst)}` : 'measuring…' }}</span>
     </a>
+    <a class="mt-1 flex justify-between border border-line px-1.5 py-0.5 text-sm hover:bg-line" :href="take.setAddress.value" download data-test="on-set"><span>all three for on set</span><span class="text-xs text-dim">.tar, with what they leave out</span></a>
     <p v-if="advice" class="mt-0.5 text-2xs text-ink">{{ advice }}</p>
     <p class="mt-0.5 text-2xs text-dim">From the clip's encoding to {{ withView ? screen.target?.label : `${cut.project?.space.label} codes` }}. Differences from exact in 10-bit codes, on the colours of this shot.</p>
     <p v-if="take.leftOut.value.length" class="mt-1 text-2xs text-madder">Neither a LUT nor a CDL can hold {{ take.leftOut.value.join(', ') }}: left out.</p>

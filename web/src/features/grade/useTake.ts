@@ -72,6 +72,7 @@ export function useTake(shot: Ref<Shot>, withView: Ref<boolean>, target: Ref<str
     taken: computed(() => correction.value?.taken ?? null),
     leftOut: computed(() => measured.value[SIZES[0] ?? 17]?.left_out ?? correction.value?.left_out ?? []),
     address,
+    setAddress: computed(() => `/api/shots/${shot.value.id}/on_set.tar?${query.value}`),
     correctionAddress,
   }
 }
