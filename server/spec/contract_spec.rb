@@ -46,7 +46,7 @@ RSpec.describe "What the front end takes answers for", type: :request do
   it "is a cut with its shots, clips, recipes, washes and families" do
     shot = cut.loaded_shots.first
     shot.recipe.accept(revision: 0, words: "x", document: {"spans" => [{"id" => "s", "start" => 0, "finish" => 3}], "bundles" => [{"id" => "f"}], "steps" => [{"id" => "a", "kind" => "balance", "braid" => "b", "bundle" => "f", "spans" => ["s"], "keys" => {"exposure" => [{"frame" => 1, "value" => 1, "ease" => "smooth", "in" => 1, "out" => 0}]},
-                                                                                                                                 "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse", "name" => "face", "keys" => {"radii" => [{"frame" => 1, "value" => [0.2, 0.2]}]}}], "refinements" => [{"id" => "b", "kind" => "blur"}]}}]})
+                                                                                                                                                               "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse", "name" => "face", "keys" => {"radii" => [{"frame" => 1, "value" => [0.2, 0.2]}]}}], "refinements" => [{"id" => "b", "kind" => "blur"}]}}]})
     call(:post, "/cuts/#{cut.id}/washes", {name: "Warm", words: "x"})
     call(:post, "/cuts/#{cut.id}/families", {name: "Jetty", shots: [shot.id], words: "x"})
     whole = get_json("/cuts/#{cut.id}")
