@@ -195,6 +195,19 @@ RSpec.describe Mordant::Film do
       made = Mordant::Grade::Plan.new(recipe: whole, source: "acescct").apply(Mordant::Frame.new(Numo::SFloat[[code]] * Numo::SFloat[[1.0], [1.0], [1.0]], width: 1, height: 1, encoding: "acescct")).rgb[0, 0]
       expect(Math.log2(space.transfer.decode(Numo::DFloat[made])[0] / 0.18)).to be_within(0.002).of(1.0)
     end
+
+    it "goes part of the way in log exposure in light and on displays too" do
+      halved = Mordant::Grade::Entry.new({"id" => "a", "kind" => "emulsion", "strength" => 0.5, "parameters" => {"exposure" => 2.0, "negative" => "petrel", "print" => "razorbill"}})
+      exposure = {"acescg" => ->(codes) { Numo::NMath.log10(codes / 0.18) },
+                  "display" => ->(codes) { Mordant::Film::Departure.exposure(Numo::NMath.log10(display.transfer.decode(codes)) * -1.0) }}
+      exposure.each do |name, of|
+        one = Mordant::Colour::WorkingSpace.fetch(name)
+        codes = Numo::DFloat.cast([0.05, 0.12, 0.18, 0.3, 0.4].map { |light| [one.encode(light)] * 3 }.transpose)
+        before, whole, part = [codes, *[halved.alone, halved].map { |entry| Mordant::Pointwise::Chain.new(entry.operations(one)).exact(codes) }].map { |made| of[made] }
+        expect((part - (before + whole) * 0.5).abs.max).to be < 2e-3, name
+        expect((whole - before).abs.max).to be > 0.1
+      end
+    end
   end
 end
 

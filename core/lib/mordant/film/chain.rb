@@ -50,9 +50,20 @@ module Mordant
       def operations(space)
         entering = Colour::Encoding.fetch(space.log)
         opened = space.scene? ? Colour::Conversion.new(from: space.log, to: space.linear).operations : [Pointwise::Curve.new(shown(entering), domain: Pointwise::Curve::LOG)]
-        [*opened, Pointwise::Matrix.new(exposed(space)), Pointwise::Curve.new(negatives), Pointwise::Matrix.new(dyes), Pointwise::Curve.new(prints, domain: Pointwise::Curve::LOG), Pointwise::Matrix.new(printed),
-          Pointwise::Curve.new(space.scene? ? leaving(space) : displayed(entering), domain: Pointwise::Curve::LOG)]
+        [*opened, *developed(space), Pointwise::Curve.new(space.scene? ? leaving(space) : displayed(entering), domain: Pointwise::Curve::LOG)]
       end
+
+      # A part of the way, of a display-referred space: between log exposures that its codes stand for.
+      #
+      # @param share [Float]
+      # @return [Array] as #operations
+      def partly(space, share)
+        entering = Colour::Encoding.fetch(space.log)
+        fifths = ->(function) { Pointwise::Curve.new(function, domain: Pointwise::Curve::LOG) }
+        within = [fifths[->(h) { 10.0**(h / FIFTH) }], *developed(space), fifths[->(half) { Departure.exposure(half / HALF) * FIFTH }]]
+        [fifths[->(codes) { Numo::NMath.log10(shown(entering).call(codes)) * FIFTH }], Pointwise::Blend.new(Pointwise::Chain.new(within), share), fifths[->(h) { displayed(entering).call(Departure.density(h / FIFTH) * HALF) }]]
+      end
+      FIFTH = 0.2 # log exposures lie on a table's axis by a fifth
 
       # @param exposure [Numo::DFloat] log exposures of a layer, from mid grey
       # @param layer [Integer]
@@ -101,6 +112,11 @@ module Mordant
       attr_reader :printer
 
       private
+
+      # From light, of mid grey or a display's as the space has it, to print densities by half.
+      def developed(space)
+        [Pointwise::Matrix.new(exposed(space)), Pointwise::Curve.new(negatives), Pointwise::Matrix.new(dyes), Pointwise::Curve.new(prints, domain: Pointwise::Curve::LOG), Pointwise::Matrix.new(printed)]
+      end
 
       # The straight line of a negative that is none.
       Straight = Struct.new(:slope, :speed) do

@@ -140,7 +140,7 @@ module Mordant
         own = worked.operations(space)
         return own if share == 1.0 || own.empty?
 
-        [blend(Pointwise::Chain.new(own))]
+        worked.partly(space, share) || [blend(Pointwise::Chain.new(own))]
       end
 
       # @return [Section::Area, Section::Time] of a step that is not pointwise, in its domain

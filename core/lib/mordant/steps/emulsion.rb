@@ -3,8 +3,8 @@
 module Mordant
   module Steps
     # A negative, developed and printed; see Film::Chain for what becomes of light, and Film::Departure for what that is
-    # compared with. It works in log codes, so that a strength below 1 goes a part of the way in log exposure, not halfway between two
-    # pictures.
+    # compared with. A strength below 1 goes a part of the way in log exposure, not halfway between two pictures: in log codes of
+    # a scene, and where the working space has others, see #partly.
     class Emulsion < Step
       CHANNELS = %i[master red green blue].freeze
 
@@ -38,6 +38,16 @@ module Mordant
         return [] if neutral?
 
         chain.operations(space)
+      end
+
+      # By way of log codes where those of the working space are light, and of log exposures where they are a display's.
+      def partly(space, share)
+        return chain.partly(space, share) unless space.scene?
+        return unless Colour::Encoding.fetch(space.log).linear?
+
+        log = Colour::WorkingSpace.fetch("acescct")
+        to, from = [[space.log, log.log], [log.log, space.log]].map { |a, b| Colour::Conversion.new(from: a, to: b).operations }
+        [*to, Pointwise::Blend.new(Pointwise::Chain.new(operations(log)), share), *from]
       end
 
       # @return [Film::Chain]

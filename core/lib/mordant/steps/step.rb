@@ -111,6 +111,13 @@ module Mordant
       # @return [Array] Pointwise operations in the declared domain; none when neutral
       def operations(space) = raise(NotImplementedError, "#{self.class} has no operations")
 
+      # Of a step whose change is not one between values of its domain: what is kept of it at a strength.
+      #
+      # @param space [Colour::WorkingSpace]
+      # @param share [Float] between 0 and 1
+      # @return [Array, nil] Pointwise operations in the declared domain; nil: in + share * (out - in)
+      def partly(_space, _share) = nil
+
       # Of a step that reaches over an area or over time: what it does, in the declared domain.
       #
       # @param space [Colour::WorkingSpace]
