@@ -219,14 +219,12 @@ PAGE.click_link("Bench")
 settle
 go_to_shot("1C")
 PAGE.find("button[aria-label='add a step to shot 1C']").click
-PAGE.find("[role=menuitem]", text: "Emulsion").click
+PAGE.find("[role=menuitem]", text: "Ferry day").click
 settle
-{"negative" => "Petrel", "print" => "Fulmar"}.each do |side, name|
-  PAGE.find("button[aria-label=#{side}]").click
-  PAGE.find("[role=option]", text: name).click
-  settle
-end
-PAGE.execute_script("document.querySelector('[aria-label=\"tone reproduction diagram\"]').scrollIntoView({ block: 'start' })")
+PAGE.find("[data-bundle=Film] section[aria-label=Emulsion] button[aria-expanded]").click
+PAGE.find("[role=switch]", text: "guides").click
+settle
+PAGE.execute_script("document.querySelector('[aria-label=\"bundle Film\"]').scrollIntoView({ block: 'start' })")
 take("film")
 PAGE.visit(ADDRESS)
 sleep 1

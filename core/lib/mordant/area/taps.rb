@@ -11,14 +11,16 @@ module Mordant
       def self.gaussian(sigma) = new((0..(REACH * sigma).floor.clamp(1, nil)).map { |at| Math.exp(-at**2 / (2 * sigma**2)) })
 
       # @param taps [Array<Float>] of the middle and of pixels ever farther from it; they are made to sum to 1
-      def initialize(taps)
+      # @param apart [Integer] pixels from one to the next
+      def initialize(taps, apart: 1)
+        @apart = apart
         whole = taps[0] + 2 * taps.drop(1).sum
         @taps = taps.map { |tap| tap / whole }.freeze
         freeze
       end
 
       # @return [Integer] pixels around one that it depends on
-      def margin = @taps.size - 1
+      def margin = (@taps.size - 1) * @apart
 
       # @param plane [Numo::SFloat] [n] of the window; never written to
       # @param window [Grade::Window]
@@ -45,8 +47,8 @@ module Mordant
 
       def band(padded, top, count)
         from = ->(at) { padded[(top + margin + at)...(top + margin + at + count), true] }
-        (1..margin).inject((from[0] * @taps[0]).inplace) do |sum, at|
-          sum + ((from[-at] + from[at]).inplace * @taps[at]).out_of_place!
+        (1...@taps.size).inject((from[0] * @taps[0]).inplace) do |sum, at|
+          sum + ((from[-at * @apart] + from[at * @apart]).inplace * @taps[at]).out_of_place!
         end.out_of_place!
       end
     end

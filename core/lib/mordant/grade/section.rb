@@ -50,6 +50,11 @@ module Mordant
         def window = @step.window
 
         def pointwise? = false
+
+        private
+
+        # What of a larger window is asked for.
+        def part(made, moment, more) = moment.window.cut(made, more.window).tap { |one| made.free unless one.equal?(made) }
       end
 
       # One that sees an area.
@@ -63,19 +68,15 @@ module Mordant
           before = part(input, moment, more)
           Section.mixed(before, changed, @strength).tap { before.free }
         end
-
-        private
-
-        # What of a larger window is asked for.
-        def part(made, moment, more) = moment.window.cut(made, more.window).tap { |one| made.free unless one.equal?(made) }
       end
 
       # One that sees frames before and after.
       class Time < Reaching
-        def call(moment)
-          around = (-window..window).filter_map { |away| moment.neighbour(away)&.then { |one| [away, yield(one)] } }.to_h
-          changed = @process.call(around.values)
-          (@strength == 1.0) ? changed : Section.mixed(around.fetch(0), changed, @strength)
+        def call(moment, &before)
+          more = moment.grown(margin(moment))
+          around = (-window..window).filter_map { |away| more.neighbour(away)&.then { |one| [away, yield(one)] } }.to_h
+          changed = part(@process.call(around.values, around.keys.index(0), more, &before), moment, more)
+          (@strength == 1.0) ? changed : Section.mixed(part(around.fetch(0), moment, more), changed, @strength)
         end
       end
 

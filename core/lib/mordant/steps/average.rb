@@ -17,7 +17,7 @@ module Mordant
 
       # Sums are of doubles, in the order of the frames.
       def process(_space)
-        lambda do |pictures|
+        proc do |pictures|
           sum = pictures.reduce(Numo::DFloat.zeros(*pictures.first.shape)) { |held, picture| (held.inplace + Numo::DFloat.cast(picture)).out_of_place! }
           Numo::SFloat.cast(sum / pictures.size)
         end
