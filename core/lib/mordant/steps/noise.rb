@@ -23,7 +23,11 @@ module Mordant
 
       def window = neutral? ? 0 : frames.round
 
-      def margin(raster) = neutral? ? 0 : Mordant::Noise::Details.margin + Mordant::Noise::Patches.margin + (frames.round.zero? ? 0 : reach(raster) + Mordant::Noise::Motion::BLOCK)
+      def margin(raster)
+        return 0 if neutral?
+
+        Mordant::Noise::Details.margin + Mordant::Noise::Patches.margin + (window.zero? ? 0 : reach(raster) + Mordant::Noise::Motion::BLOCK)
+      end
 
       def process(_space)
         lambda do |pictures, at, moment, &before|
