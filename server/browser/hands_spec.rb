@@ -51,7 +51,9 @@ RSpec.describe "Hands on the Bench" do
   end
 
   it "plays with the space bar whatever has the focus, and closes with Esc what is on top alone" do
-    find("button[title^='H: finished']").send_keys(:space)
+    find("button[title^='H: finished']")
+    page.execute_script("document.querySelector(\"button[title^='H: finished']\").focus()")
+    press(:Space)
     expect(rate_shown?).to be(true)
     expect(page).to have_no_text("rendering")
     press(:Space)

@@ -11,8 +11,10 @@ RSpec.describe "Workers that are killed during a render" do
     project = Server::Project.create!(name: "Storm #{SecureRandom.hex(3)}", width: 480, height: 270)
     taking = Server::Intake::Taking.new(project, Server::MediaRoot.find_by!(path: File.realpath(MEDIA)))
     clips = %w[H014_1A H014_1B].map { |name| taking.call("day twelve/#{name}.mov") }
-    @cut = Server::Cut.assemble(project:, name: "Day", clips:)
-    @cut.shots.first.recipe.accept(revision: 0, document: {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 0.4, "saturation" => 1.2}}]}, words: "x")
+    @cut = Server::Cut.create_named!(project, "Day")
+    clips.each_with_index { |clip, index| @cut.add([{clip:, position: index, source_in: 6, record_in: index * 26, length: 26}]) }
+    @cut = Server::Cut.find(@cut.id)
+    @cut.loaded_shots.first.recipe.accept(revision: 0, document: {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 0.4, "saturation" => 1.2}}]}, words: "x")
   end
 
   def order(name)
@@ -38,7 +40,7 @@ RSpec.describe "Workers that are killed during a render" do
     until_true(300) { calm.all? { |output| output.reload.status == "done" } }
     hit = order("storm_#{SecureRandom.hex(2)}")
     3.times do |round|
-      until_true(200) { hit.first.reload.done > round * 12 + 3 }
+      until_true(200) { hit.first.reload.done > round * 6 + 3 }
       %w[worker-0 worker-1].each do |name|
         id = PROCESSES.running.delete(name)
         Process.kill("KILL", -id)

@@ -10,14 +10,14 @@ RSpec.describe "Attention inside the frame" do
   end
 
   # Files of the demo, as somebody has taken them in, one after another.
-  def open_cut(**files)
+  def open_cut(frames: nil, **files)
     taking = Server::Intake::Taking.new(@project, Server::MediaRoot.find_by!(path: File.realpath(MEDIA)))
     clips = files.map do |path, encoding|
       FileUtils.cp(File.join(Server::ROOT, "demo/media", "#{path}.mov"), @folder)
       taking.call("day thirteen/#{File.basename(path.to_s)}.mov").tap { |clip| clip.update!(encoding:, encoding_reason: "assigned by hand") unless clip.encoding }
     end
     @cut = Server::Cut.create_named!(@project, "Day")
-    clips.each_with_index { |clip, index| @cut.add([{clip:, position: index, source_in: 0, record_in: index * clip.frames, length: clip.frames}]) }
+    clips.each_with_index { |clip, index| @cut.add([{clip:, position: index, source_in: 0, record_in: index * clip.frames, length: frames || clip.frames}]) }
     @shots = Server::Cut.find(@cut.id).loaded_shots
     visit "/projects/#{@project.id}/cuts/#{@cut.id}/bench"
     settle
@@ -141,7 +141,7 @@ RSpec.describe "Attention inside the frame" do
   end
 
   it "tracks a shape through a shot in the background and carries it" do
-    open_cut("knot/K034/K034_3C": "log3g10-wgrgb")
+    open_cut("knot/K034/K034_3C": "log3g10-wgrgb", frames: 44)
     press([:shift, "o"])
     drag_at([0.335, 0.46], [0.39, 0.625])
     find("[role=menuitem]", text: "Balance, as it is").click
@@ -153,7 +153,7 @@ RSpec.describe "Attention inside the frame" do
     settle
     step = stored.first
     path = Server::Path.last
-    expect([step.dig("matte", "contributors", 0, "path", "id"), path.track.span, path.track.lost]).to eq([path.id, 0..59, nil])
+    expect([step.dig("matte", "contributors", 0, "path", "id"), path.track.span, path.track.lost]).to eq([path.id, 0..43, nil])
     expect(path.track.motion(42)[:x] * 540).to be_within(2).of(507.7) # the lamp, by the scene's own numbers
     before, after = [0, 42].map { |frame| matte(@shots.first, frame, step["id"]) }
     middle = ->(plane) { (plane.sum(axis: 0) * Numo::SFloat.new(960).seq).sum / plane.sum }

@@ -58,7 +58,7 @@ RSpec.describe "Change over time" do
   end
 
   it "calms a bright moment in a loose shape that follows it, from where it begins, and changes strength and end afterwards" do
-    open_cut({"K034_3C" => "log3g10-wgrgb"})
+    open_cut({"K034_3C" => "log3g10-wgrgb"}, length: 36)
     press([:shift, "o"])
     drag_in_picture([0.3, 0.42], [0.43, 0.66])
     find("[role=menuitem]", text: "Balance, as it is").click
