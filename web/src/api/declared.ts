@@ -103,6 +103,8 @@ export interface StepSpec extends DeclaredSpec {
   regions: string[]
   /** What it is taken out of circuit with. */
   circuit: string | null
+  /** What it takes away is shown of it by itself, not what it adds. */
+  takes_away: boolean
 }
 
 export type ParameterValue = number | number[] | string | CurvePoint[] | number[][]

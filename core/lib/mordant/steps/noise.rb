@@ -10,6 +10,8 @@ module Mordant
       named :noise, "Noise"
       domain :log
       reach :time
+      circuit :noise
+      takes_away
 
       parameter :luma, label: "luma", unit: :ratio, range: 0.0..2.0, neutral: 0.0, about: "How much of the noise of lightness goes; 1 is as much as there is."
       parameter :colour, label: "colour", unit: :ratio, range: 0.0..2.0, neutral: 0.0, about: "How much of the noise of colour goes; 1 is as much as there is."

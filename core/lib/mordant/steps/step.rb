@@ -39,6 +39,11 @@ module Mordant
           name ? @circuit = name : @circuit
         end
 
+        # Declares that it is for taking something away, which is what is shown of it by itself.
+        def takes_away = @takes_away = true
+
+        def takes_away? = @takes_away == true
+
         # Parameters that a bundle's strength scales: amounts of which 0 is none. Without any, a bundle keeps so much of a
         # step's change.
         #
@@ -65,7 +70,7 @@ module Mordant
         end
 
         # @return [Hash] what an interface needs to know
-        def to_h = {**super, domain: domain.to_s, reach: reach.to_s, pointwise: pointwise?, handles:, regions:, circuit:}
+        def to_h = {**super, domain: domain.to_s, reach: reach.to_s, pointwise: pointwise?, handles:, regions:, circuit:, takes_away: takes_away?}
       end
 
       def pointwise? = self.class.pointwise?

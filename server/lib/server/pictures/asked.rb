@@ -7,7 +7,7 @@ module Server
       module_function
 
       # @param cut [Cut]
-      # @param body [Hash] frame, on, upto, adds, trial, source, test, still or swatch, playing, size
+      # @param body [Hash] frame, on, upto, adds, taken_gain, trial, source, test, still or swatch, playing, size
       # @return [Wish]
       # @raise [Mordant::Error]
       def wish(cut, body)
@@ -15,7 +15,7 @@ module Server
 
         Wish.new(cut:, frame: body["frame"], screen: Screens.of(cut.project, body["on"]), trial: Trial.read(body["trial"]),
           source: body["source"] == true, test: test_picture(body["test"]), still: KeptPicture.of(body, "body"),
-          upto: body["upto"]&.to_s, adds: body["adds"]&.to_s, passing: body["playing"] == true || body["size"] == "drag")
+          upto: body["upto"]&.to_s, adds: body["adds"]&.to_s, gain: body["taken_gain"], passing: body["playing"] == true || body["size"] == "drag")
       end
 
       # @return [Mordant::Media::TestPicture, nil]

@@ -195,7 +195,7 @@ module Server
 
       private
 
-      # What a wish's recipe makes of a feed, or the light that one of its steps adds.
+      # What a wish's recipe makes of a feed, or the light that one of its steps adds, or what it takes away.
       #
       # @yieldparam plan [Mordant::Grade::Plan]
       # @yieldreturn [Mordant::Frame]
@@ -204,7 +204,8 @@ module Server
         return yield plan(wish.project, recipe, feed.encoding) unless wish.adds && recipe.entries.any? { |entry| entry.id == wish.adds }
 
         after, before = [recipe.upto(wish.adds), recipe.before(wish.adds)].map { |one| yield plan(wish.project, one, feed.encoding) }
-        Mordant::Grade::Added.of(after, before, wish.project.space)
+        taken = recipe.entries.find { |entry| entry.id == wish.adds }.step.class.takes_away?
+        taken ? Mordant::Grade::Removed.of(after, before, wish.project.space, wish.gain || Mordant::Grade::Removed::USUAL) : Mordant::Grade::Added.of(after, before, wish.project.space)
       end
 
       # Of a finished picture; its light is taken for that of a scene where something asks for that.

@@ -9,8 +9,9 @@ module Server
     # the shot's, or nil; still: a KeptPicture in place of all that, or nil; screen: what it is drawn on;
     # passing: seen for a moment, while it plays or a hand moves, so that working copies do; raster:
     # width and height of the whole picture, nil: that of the desk; upto: id of
-    # the last step whose work is shown, nil: all; adds: id of a step of which only the light that it adds is shown.
-    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, :raster, :upto, :adds, keyword_init: true) do
+    # the last step whose work is shown, nil: all; adds: id of a step of which only the light that it adds is shown, or what
+    # it takes away, times gain.
+    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, :raster, :upto, :adds, :gain, keyword_init: true) do
       def initialize(washes: true, **rest) = super
 
       # @param shot [Shot]

@@ -82,7 +82,7 @@ const range = computed(() => {
   return looping.value && shot ? { first: shot.record_in, count: shot.length } : { first: 0, count: cut.length }
 })
 const screenChanges = ref(0)
-watch([() => screen.wish, () => circuit.out], () => screenChanges.value++)
+watch([() => screen.wish, () => circuit.names], () => screenChanges.value++)
 const crossing = useCrossing()
 const kept = useKept({
   project: computed(() => cut.project?.id ?? null),
@@ -94,7 +94,7 @@ const kept = useKept({
 })
 const renderRange = () => (kept.running.value ? kept.cancel() : kept.start(range.value.first, range.value.count))
 const store = makePlayStore({
-  kept: (frame) => !circuit.out && kept.has(frame),
+  kept: (frame) => !circuit.any && kept.has(frame),
   cut: computed(() => cut.cut?.id ?? null),
   shotAt: cut.shotAt,
   on: computed(() => screen.wish),
@@ -214,7 +214,7 @@ useBenchKeys({
             <BandLegend v-if="bands.on" />
             <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test, upto: wish.upto, acts: wish.acts ?? sight.beside }" />
           </template>
-          <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }}<button v-if="circuit.out" class="ml-2 border border-weld px-1.5 text-weld" title="Shift T: back in circuit. Patches, bands and scopes read without it too." data-test="film-out" @click="circuit.flip">film out of circuit</button><span v-if="sight.adds && openStep" class="ml-2 border border-weld px-1.5 text-weld" data-test="adds">what {{ openStep.step.name }} adds</span><button v-if="sight.early && openStep" class="ml-2 border border-weld px-1.5 text-weld" title="Shift U: the finished picture" @click="sight.early = false">up to {{ openStep.step.name }}</button> · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
+          <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }}<button v-if="circuit.film" class="ml-2 border border-weld px-1.5 text-weld" title="Shift T: back in circuit. Patches, bands and scopes read without it too." data-test="film-out" @click="circuit.flip('film')">film out of circuit</button><span v-if="sight.adds && openStep" class="ml-2 border border-weld px-1.5 text-weld" data-test="adds">what {{ openStep.step.name }} {{ sight.takes ? `takes, ×${sight.gain}` : 'adds' }}</span><button v-if="sight.early && openStep" class="ml-2 border border-weld px-1.5 text-weld" title="Shift U: the finished picture" @click="sight.early = false">up to {{ openStep.step.name }}</button> · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
         </PictureStage>
         <PictureStage v-if="beside" shots-only :looking="reference.zoomFree ? secondLooking : looking" :bitmap="second.bitmap.value" :real="second.real.value" :finer="second.finer.value" :raster="cut.project" label="second picture" :source="false" :loading="second.loading.value" :failed="second.failed.value" :data-settled="second.settled.value" :data-real="second.real.value ? `${second.real.value.raster.width}x${second.real.value.raster.height}` : undefined" @sight="secondSeen = $event">
           <template #label><span class="text-[#7fb0e0]">{{ reference.words }}</span>{{ second.loading.value ? ' · making the picture…' : '' }}</template>
@@ -232,7 +232,7 @@ useBenchKeys({
         :dropped="player.dropped.value"
         :keyed="moves.keyed"
         :marked="marks.range.value"
-        :kept="circuit.out ? [] : kept.spans.value"
+        :kept="circuit.any ? [] : kept.spans.value"
         :rendering="kept.running.value"
         :waits="copying"
         :start="cut.start"

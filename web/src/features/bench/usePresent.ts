@@ -40,6 +40,7 @@ export function usePresent({ opened, source, clipping }: PresentOptions) {
       acts: sight.acts,
       upto: sight.upto,
       adds: sight.adds,
+      ...(sight.adds && sight.takes ? { taken: sight.gain } : {}),
       key: sight.key,
       course: strip.asked,
       patch: sight.patch,

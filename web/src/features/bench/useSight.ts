@@ -37,6 +37,8 @@ export const useSight = defineStore('sight', () => {
   const early = ref(false)
   /** While a key is held: the light that the open step adds, by itself. */
   const adding = ref(false)
+  /** What is taken away is amplified by so much. */
+  const gain = useStorage('mordant.taken.gain', 8)
   /** A key of the open step's matte that is open, whose axes are told. */
   const key = computed(() => {
     const part = step.value?.matte?.contributors.find((one) => one.id === matte.part)
@@ -71,6 +73,9 @@ export const useSight = defineStore('sight', () => {
     early,
     upto: computed(() => (early.value ? (step.value?.id ?? null) : null)),
     adding,
+    /** What is shown by itself is taken away by the open step, amplified. */
+    takes: computed(() => (step.value ? catalogue.step(step.value.kind)?.takes_away === true : false)),
+    gain,
     adds: computed(() => (adding.value ? (step.value?.id ?? null) : null)),
     key,
     /** What a matte would be shown of, as the second picture. */

@@ -5,12 +5,14 @@ import { useCut } from '../cut/useCut'
 import ScreenMenu from '../screen/ScreenMenu.vue'
 import SurfaceMenu from '../surface/SurfaceMenu.vue'
 import HistoryMenu from './HistoryMenu.vue'
+import { useCircuit } from '../grade/useCircuit'
 import { useRecipes } from '../grade/useRecipes'
 import { useKeys } from './useKeys'
 
 const route = useRoute()
 const cut = useCut()
 const recipes = useRecipes()
+const circuit = useCircuit()
 
 useKeys([
   { key: 'mod+z', words: 'undo', press: () => void recipes.undo() },
@@ -33,6 +35,7 @@ const kept = computed(() => {
     </RouterLink>
     <span v-if="inCut">{{ cut.cut?.name }}</span>
     <span class="flex-1" />
+    <button v-if="circuit.noise && project" class="border border-weld px-1.5 text-weld" title="Noise steps are left out of every picture here, so that work goes on quickly; deliveries have them. Click, or Shift N on the Bench: back." data-test="noise-out" @click="circuit.flip('noise')">noise suspended</button>
     <template v-if="project">
       <span v-if="inCut" data-test="kept" :class="{ 'text-madder': recipes.offline }">{{ kept }}</span>
       <SurfaceMenu v-if="route.name === 'bench'" />

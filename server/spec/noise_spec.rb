@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+require_relative "spec_helper"
+
+RSpec.describe "Noise", type: :request do
+  around { |example| Dir.mktmpdir { |folder| (@folder = File.realpath(folder)) && example.run } }
+
+  let(:cut) { Studio.cut(@folder) }
+  let(:shot) { cut.loaded_shots.first }
+  let(:noise) { {"id" => "n", "kind" => "noise", "parameters" => {"luma" => 1.0, "colour" => 1.0, "frames" => 2}} }
+
+  def store(*steps) = Server::Recipe.find(shot.recipe.id).then { |recipe| recipe.accept(revision: recipe.revision, document: {"steps" => steps}, words: "x") }
+
+  def wish(frame, **more) = Server::Pictures::Wish.new(cut: Server::Cut.find(cut.id), frame:, screen: Server::Screens.of(cut.project, nil), **more)
+
+  def seen(frame, **more) = Server::Pictures::Desk.current.picture(wish(frame, **more)).first.rgb
+
+  it "is looked at by what it takes, about middle grey and amplified" do
+    store(noise)
+    plain = seen(2, trial: {shot.recipe.id => Mordant::Grade::Recipe.new("steps" => [])})
+    space = Mordant::Colour::WorkingSpace.default
+    [nil, 16].each do |gain|
+      wanted = ((plain - seen(2)) * (gain || 8) + space.middle).clip(space.black, space.white)
+      expect((seen(2, adds: "n", gain:) - wanted).abs.max).to be < 1e-5
+    end
+    call(:post, "/cuts/#{cut.id}/picture", {frame: 2, adds: "n", taken_gain: 100})
+    expect([last_response.status, json["path"]]).to eq([422, "gain"])
+  end
+
+  it "is delivered as it is seen, at the ends of a clip too, and stands in parts of a picture as in the whole" do
+    store(noise)
+    delivered = [].tap { |list| Server::Cut.find(cut.id).programme.each(first: 0, count: 8) { |frame, _| list << frame.rgb } }
+    [0, 3, 7].each { |frame| expect((delivered[frame] - seen(frame)).abs.max).to be < 1e-5 }
+    part = Server::Pictures::Desk.current.part(wish(3, raster: [64, 36]), Mordant::Grade::Window.new(left: 20, top: 10, width: 16, height: 12)).first.rgb.reshape(3, 12, 16)
+    expect((part - delivered[3].reshape(3, 36, 64)[true, 10...22, 20...36]).abs.mean).to be < 1e-3
+  end
+end
