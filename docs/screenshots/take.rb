@@ -37,7 +37,7 @@ end
 
 def settle
   sleep 0.3
-  PAGE.find("[data-settled=true]")
+  PAGE.find("[data-settled=true]", match: :first)
 end
 
 def go_to_shot(name)
