@@ -27,6 +27,18 @@ RSpec.describe "Noise", type: :request do
     expect([last_response.status, json["path"]]).to eq([422, "gain"])
   end
 
+  it "is measured over the shot, or in a patch that somebody points at" do
+    store(noise)
+    rows = [{}, {region: [0.1, 0.1, 0.6, 0.7]}].map { |more| call(:post, "/shots/#{shot.id}/noise", {frame: 2, step: "n", **more}) && json["profile"] }
+    rows.each { |found| expect(Mordant::Steps::Noise.new({"profile" => found}).profile.size).to eq(found.size) }
+    call(:post, "/shots/#{shot.id}/noise", {frame: 2, step: "n", region: [0.5, 0.5, 0.01, 0.01]})
+    expect([last_response.status, json["path"]]).to eq([422, "region"])
+    document = {"steps" => [noise.merge("parameters" => noise["parameters"].merge("profile" => rows[0]))]}
+    call(:post, "/cuts/#{cut.id}/picture", {frame: 2, trial: [{recipe: shot.recipe.id, document:}]})
+    told = JSON.parse(last_response.body.b[4, last_response.body.unpack1("L<")])
+    expect(told["shapes"]["n"].keys).to include("levels", "luma_0", "v_3")
+  end
+
   it "is delivered as it is seen, at the ends of a clip too, and stands in parts of a picture as in the whole" do
     store(noise)
     delivered = [].tap { |list| Server::Cut.find(cut.id).programme.each(first: 0, count: 8) { |frame, _| list << frame.rgb } }

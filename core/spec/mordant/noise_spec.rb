@@ -44,6 +44,18 @@ RSpec.describe Mordant::Noise do
       expect(profile.levels).to eq(profile.levels.sort)
     end
 
+    it "is kept as rows, is the mean of several, and as much as a patch has" do
+      one, two = Array.new(2) { described_class.estimate(Mordant::Noise.turned(noisy(scene)), window) }
+      again = described_class.of(one.rows)
+      one.levels.each { |level| expect(again.at(1, 0, level)).to be_within(1e-3 * one.at(1, 0, level)).of(one.at(1, 0, level)) }
+      both = described_class.mean([one, two])
+      expect(both.at(1, 0, 0.8)).to be_within(1e-9).of((one.at(1, 0, 0.8) + two.at(1, 0, 0.8)) / 2)
+      patch = Mordant::Grade::Window.whole(64, 64)
+      flat = Numo::SFloat.new(3, 4096).fill(0.4) + Numo::NArray.vstack(Array.new(3) { (normal(4096) * 0.03).reshape(1, 4096) })
+      expect(one.like(Mordant::Noise.turned(flat), patch).at(2, 0, 0.4 * Math.sqrt(3))).to be_within(0.15 * 0.79 * 0.03**2).of(0.79 * 0.03**2)
+      expect([described_class.whole?(one.rows), described_class.whole?(one.rows.drop(1)), described_class.whole?(one.rows.reject { |row| row[1] == 2.0 })]).to eq([true, true, false])
+    end
+
     it "rises where there is more of it" do
       clean = scene
       more = noisy(clean, 0.02)
@@ -101,6 +113,16 @@ RSpec.describe Mordant::Noise do
     expect(cleaned([frame.dup, frame, frame.dup], 1, luma: 1.0, colour: 1.0)).to eq(alone)
     other = noisy(scene * -1.0 + 0.9)
     expect(cleaned([other, frame, other.dup], 1, luma: 1.0, colour: 1.0)).to eq(alone)
+  end
+
+  it "goes by a profile that is given, and refuses one that says too little" do
+    frame = noisy(scene)
+    rows = Mordant::Noise::Profile.estimate(described_class.turned(frame), window).rows
+    own, given, more = [{}, {profile: rows}, {profile: rows.map { |plane, size, level, variance| [plane, size, level, variance + 0.6] }}].map { |parameters| cleaned([frame], 0, luma: 1.0, colour: 1.0, **parameters) }
+    expect((given - own).abs.mean).to be < 1e-4
+    expect((more - frame).abs.mean).to be > (own - frame).abs.mean * 1.05
+    expect { Mordant::Steps::Noise.new({profile: rows.first(5)}) }.to raise_error(Mordant::ParameterError, /profile/)
+    expect(Mordant::Steps::Noise.new({profile: rows}).shapes(count: 5).keys).to include(:levels, :luma_0, :v_3)
   end
 
   it "cleans luma and colour apart" do

@@ -10,7 +10,9 @@ module Mordant
       # @param columns [Array<Symbol>] names of a row's numbers
       # @param range [Range, Hash{Symbol => Range}] of all columns, or of each
       # @param most [Integer] rows
-      def initialize(name, label:, columns:, range:, most:, about:)
+      # @param example [Array<Array<Float>>, nil] rows that are not neutral, where not any will do
+      def initialize(name, label:, columns:, range:, most:, about:, example: nil)
+        @example = example
         @name, @label, @columns, @most, @about = name, label, columns.freeze, most, about
         @ranges = columns.map { |column| range.is_a?(Hash) ? range.fetch(column) : range }.freeze
         freeze
@@ -35,7 +37,7 @@ module Mordant
       def mix(a, b, share) = (a.size == b.size) ? a.zip(b).map { |one, other| one.zip(other).map { |x, y| x + (y - x) * share } } : a
 
       # @return [Array<Array<Float>>] that is not neutral
-      def example = [0.25, 0.5, 0.75].each_with_index.map { |place, index| @ranges.map.with_index { |range, column| (range.begin + (range.end - range.begin) * ((index + column).even? ? place : 0.5)).round(3) } }
+      def example = @example || [0.25, 0.5, 0.75].each_with_index.map { |place, index| @ranges.map.with_index { |range, column| (range.begin + (range.end - range.begin) * ((index + column).even? ? place : 0.5)).round(3) } }
 
       def to_h = {name: name.to_s, label:, columns: columns.map(&:to_s), ranges: @ranges.map { |range| [range.begin, range.end] }, most: @most, about:}
 

@@ -7,9 +7,8 @@ module Mordant
       LEVELS = 10
       BLOCK = 8 # pixels, of the finest detail
       # Quantile of the mean squares of the blocks of a level that noise alone is taken to have, and what that is of
-      # their mean: between frames, where most keep still; within one, of luma, which has detail of its own, and of colour.
-      BETWEEN = [0.5, 0.92].freeze
-      WITHIN = [[0.2, 0.84], [0.4, 0.95], [0.4, 0.95]].freeze
+      # their mean: of luma, which has detail of its own, and of colour.
+      QUIET = [[0.2, 0.84], [0.4, 0.95], [0.4, 0.95]].freeze
       # How much coarser detail of noise has at most of finer detail's variance within a frame, of luma and of colour, which is
       # often coarser; white noise has 0.051 and 0.2.
       FALL = [[nil, 0.12, 0.25, 0.3], [nil, 0.35, 0.4, 0.4], [nil, 0.35, 0.4, 0.4]].freeze
@@ -20,30 +19,46 @@ module Mordant
       # @return [Array<Array<Array<Float>>>] variances by plane, detail size and level
       attr_reader :variances
 
-      # Of a picture: from what differs between it and others near it, or where there are none, from where it has least detail.
+      # Of a picture, from where it has least detail.
       #
       # @param planes [Array<Numo::SFloat>] as Noise.turned
       # @param window [Grade::Window] of all of them
-      # @param others [Array<Array<Numo::SFloat>>] planes of frames before and after that are no repeats
       # @return [Profile]
-      def self.estimate(planes, window, others = [])
+      def self.estimate(planes, window)
         luma = Array.new(Details::SCALES) { |scale| blocks(planes[0], window, scale) }
         levels = quiet(luma[0], luma[0], 0.5).map(&:first)
         made = planes.each_with_index.map do |plane, index|
-          quantile, bias = others.empty? ? WITHIN[index] : BETWEEN
-          scales = energies(plane, others.map { |other| other[index] }, window).each_with_index.map { |all, scale| spread(quiet(luma[scale], all, quantile), levels).map { |value| [value / bias, LEAST].max } }
-          others.empty? ? falling(scales, FALL[index]) : scales
+          quantile, bias = QUIET[index]
+          scales = energies(plane, window).each_with_index.map { |all, scale| spread(quiet(luma[scale], all, quantile), levels).map { |value| [value / bias, LEAST].max } }
+          falling(scales, FALL[index])
         end
         new(levels, made)
       end
 
-      # @return [Array<Array<Float>>] by detail size, of blocks
-      def self.energies(plane, others, window)
-        return Details.of(plane, window).first.each_with_index.map { |detail, scale| blocks(detail * detail, window, scale) } if others.empty?
-
-        others.map { |other| Details.of((plane - other) * Math.sqrt(0.5), window).first.each_with_index.map { |detail, scale| blocks(detail * detail, window, scale) } }
-          .transpose.map { |made| made.transpose.map(&:min) }
+      # Of several pictures of a shot, over the levels of all of them.
+      #
+      # @param profiles [Array<Profile>]
+      # @return [Profile]
+      def self.mean(profiles)
+        low, high = profiles.flat_map(&:levels).minmax
+        levels = (0...LEVELS).map { |at| low + (high - low) * at / (LEVELS - 1) }
+        new(levels, (0...PLANES.size).map { |plane| (0...Details::SCALES).map { |scale| levels.map { |level| profiles.sum { |one| one.at(plane, scale, level) } / profiles.size } } })
       end
+
+      # @param rows [Array<Array<Float>>] as #rows
+      # @return [Profile]
+      def self.of(rows)
+        levels = rows.map { |row| row[2] }.uniq.sort
+        found = rows.group_by { |plane, size, *| [plane.round, size.round] }
+        new(levels, (0...PLANES.size).map { |plane| (0...Details::SCALES).map { |scale| spread(found.fetch([plane, scale]).map { |row| [row[2], 10.0**row[3]] }.sort, levels) } })
+      end
+
+      # @param rows [Array<Array<Float>>]
+      # @return [Boolean] they say something of each plane and detail size
+      def self.whole?(rows) = rows.map { |plane, size, *| [plane, size] }.uniq.sort == (0...PLANES.size).to_a.product((0...Details::SCALES).to_a).map { |pair| pair.map(&:to_f) }
+
+      # @return [Array<Array<Float>>] by detail size, of blocks
+      def self.energies(plane, window) = Details.of(plane, window).first.each_with_index.map { |detail, scale| blocks(detail * detail, window, scale) }
 
       def self.falling(scales, most)
         scales.zip(most).inject([]) { |made, (values, fall)| [*made, fall ? values.zip(made.last).map { |value, finer| [value, finer * fall].min } : values] }
@@ -80,6 +95,28 @@ module Mordant
         @levels, @variances = levels, variances
         freeze
       end
+
+      # As much more or less of it everywhere as a flat patch has.
+      #
+      # @param planes [Array<Numo::SFloat>] of the patch
+      # @param window [Grade::Window] of it
+      # @return [Profile]
+      def like(planes, window)
+        level = planes[0].mean
+        made = planes.each_with_index.map do |plane, index|
+          Details.of(plane, window).first.each_with_index.map do |detail, scale|
+            factor = [(detail * detail).mean, LEAST].max / at(index, scale, level)
+            variances[index][scale].map { |value| [value * factor, LEAST].max }
+          end
+        end
+        Profile.new(levels, made)
+      end
+
+      # @return [Array<Array<Float>>] plane, detail size, level and logarithm of the variance to the base of 10
+      def rows = variances.each_index.flat_map { |plane| variances[plane].each_index.flat_map { |scale| levels.zip(variances[plane][scale]).map { |level, value| [plane.to_f, scale.to_f, level.round(5), Math.log10(value).clamp(-13.0, 0.0).round(4)] } } }
+
+      # @return [Float] variance
+      def at(plane, scale, level) = Between.new(levels, variances[plane][scale]).between(level)
 
       # @param plane [Integer]
       # @param scale [Integer, nil] nil: of all detail together

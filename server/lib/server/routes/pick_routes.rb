@@ -4,6 +4,8 @@ module Server
   # Numbers solved from the picture, or from a patch of it that somebody points at.
   module PickRoutes
     AUTO_REDUCTION = 4
+    NOISE_PLACES = [0.15, 0.5, 0.85].freeze # of a shot
+    LEAST_PATCH = 16 # pixels
 
     def self.registered(app)
       # What temperature and tint make a patch grey.
@@ -27,6 +29,13 @@ module Server
         end
       end
 
+      # How much noise a shot has, from some of its frames, or from a flat patch of one of them.
+      app.post "/api/shots/:id/noise" do
+        asked(Mordant::Steps::Noise) do |desk, wish, before, entry, body|
+          answer(profile: noise_profile(desk, wish, before, entry.id, body["region"]).rows)
+        end
+      end
+
       # What a key of a step's matte becomes by a patch that is picked: "contributor", its id; "act", see Mordant::Matte::PICKS.
       app.post "/api/shots/:id/key" do
         asked do |desk, wish, _, entry, body|
@@ -44,6 +53,26 @@ module Server
       end
 
       app.helpers do
+        # @param before [Mordant::Grade::Plan] of the steps before
+        # @return [Mordant::Noise::Profile]
+        def noise_profile(desk, wish, before, step, region)
+          place = wish.cut.timeline.layers(wish.frame).last.shot
+          frames = region ? [wish.frame] : NOISE_PLACES.map { |share| place.record_in + (share * (place.length - 1)).round }.uniq
+          found = Mordant::Noise::Profile.mean(frames.map do |frame|
+            there = wish.with(frame:)
+            picture = (frame == wish.frame) ? before.picture(desk.moment(there, "full")) : desk.plan(wish.project, there.recipe_of(wish.shot).before(step), desk.incoming(there).encoding).picture(desk.moment(there, "full"))
+            Mordant::Noise::Profile.estimate(Mordant::Noise.turned(picture.rgb), Mordant::Grade::Window.whole(picture.width, picture.height))
+          end)
+          return found unless region
+
+          whole = desk.moment(wish, "full")
+          columns, rows = Mordant::Region.pixels(region, whole.width, whole.height)
+          raise Mordant::ParameterError.new(path: "region", expected: "a patch of #{LEAST_PATCH} pixels or more across and down", found: "#{columns.size}x#{rows.size}") if [columns.size, rows.size].min < LEAST_PATCH
+
+          part = before.picture(whole.at(Mordant::Grade::Window.new(left: columns.begin, top: rows.begin, width: columns.size, height: rows.size)))
+          found.like(Mordant::Noise.turned(part.rgb), Mordant::Grade::Window.whole(part.width, part.height))
+        end
+
         # What a key looks at in a part of a picture.
         #
         # @param region [Array<Float>] see Mordant::Region

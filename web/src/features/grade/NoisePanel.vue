@@ -7,9 +7,12 @@ export const kind = 'noise'
 import type { AnswerHeader } from '@/api/answer'
 import type { StepSpec } from '@/api/declared'
 import type { Recipe, StepDocument } from '@/api/recipe'
-import { computed, onBeforeUnmount, toRef } from 'vue'
+import { computed, onBeforeUnmount, ref, toRef } from 'vue'
 import { useSight } from '../bench/useSight'
 import StepPanel from './StepPanel.vue'
+import NoiseProfile from './NoiseProfile.vue'
+import { usePatchPick } from './usePatchPick'
+import { useStepEditor } from './useStepEditor'
 import { useCircuit } from './useCircuit'
 import { useSteps } from './useSteps'
 
@@ -18,6 +21,19 @@ const props = defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec; 
 const sight = useSight()
 const circuit = useCircuit()
 const { steps, move } = useSteps(toRef(props, 'recipe'))
+const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
+const picks = usePatchPick(computed(() => props.step.id))
+const PATCH = 'a patch without detail of its own'
+const measuring = ref(false)
+const shapes = computed(() => props.header?.shapes?.[props.step.id])
+const take = ({ profile }: { profile: number[][] }) => editor.set('profile', profile)
+async function measure() {
+  measuring.value = true
+  await picks.ask('noise', take)
+  measuring.value = false
+}
+/** Without the rows of the profile, which are drawn. */
+const spec = computed(() => ({ ...props.spec, rows: [] }))
 const GAINS = [4, 8, 16, 32]
 const first = computed(() => steps.value[0]?.id === props.step.id)
 onBeforeUnmount(() => (sight.adding = false))
@@ -30,5 +46,12 @@ onBeforeUnmount(() => (sight.adding = false))
     <button v-if="!first" class="ml-auto hover:text-ink" title="before all that changes what is noise and what is not" @click="move(step, 0, 'moved first')">put it first</button>
     <button class="hover:text-ink" :class="{ 'ml-auto': first, 'text-weld': circuit.noise }" role="switch" :aria-checked="circuit.noise" title="Shift N: in every picture here; deliveries have it" @click="circuit.flip('noise')">{{ circuit.noise ? 'suspended everywhere' : 'suspend everywhere' }}</button>
   </div>
+  <NoiseProfile v-if="shapes" :shapes="shapes" />
+  <p class="flex flex-wrap items-center gap-x-3 px-3 pb-1 text-2xs text-dim">
+    <span>{{ shapes ? 'as measured' : 'estimated in each frame' }}</span>
+    <button class="hover:text-ink disabled:text-faint" :disabled="measuring" title="from three frames of it: quicker, and the same all through" @click="measure">{{ measuring ? 'measuring…' : 'measure the shot' }}</button>
+    <button class="hover:text-ink" :class="{ 'text-weld': picks.asking(PATCH) }" title="somewhere flat: as much as there is there" @click="picks.point(PATCH, 'noise', take)">measure a patch</button>
+    <button v-if="shapes" class="hover:text-ink" @click="editor.set('profile', [])">drop it</button>
+  </p>
   <StepPanel :recipe="recipe" :step="step" :spec="spec" />
 </template>
