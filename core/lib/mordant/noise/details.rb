@@ -15,10 +15,11 @@ module Mordant
       # @param plane [Numo::SFloat] [n]
       # @param window [Grade::Window]
       # @param scales [Integer]
+      # @param first [Integer] size of the finest, 0 that of single pixels
       # @return [Array(Array<Numo::SFloat>, Numo::SFloat)] fine to coarse, and the rest
-      def of(plane, window, scales: SCALES)
+      def of(plane, window, scales: SCALES, first: 0)
         parts = Array.new(scales) do |scale|
-          smooth = Area::Taps.new(SPLINE, apart: 2**scale).call(plane, window)
+          smooth = Area::Taps.new(SPLINE, apart: 2**(first + scale)).call(plane, window)
           (plane - smooth).tap { plane = smooth }
         end
         [parts, plane]

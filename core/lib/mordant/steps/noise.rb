@@ -48,7 +48,7 @@ module Mordant
       def margin(raster)
         return 0 if neutral?
 
-        Mordant::Noise::Details.margin + Mordant::Noise::Patches.margin + (window.zero? ? 0 : reach(raster) + Mordant::Noise::Motion::BLOCK)
+        Mordant::Noise::Shrinkage.margin + Mordant::Noise::Patches.margin + (window.zero? ? 0 : reach(raster) + Mordant::Noise::Motion::BLOCK)
       end
 
       def process(_space)
@@ -76,11 +76,7 @@ module Mordant
         variances = planes.each_index.map { |plane| found.table(plane).call(level) }
         made = Mordant::Noise::Temporal.new(window, variances, strengths:, effort:, reach: reach(moment)).call(planes, others)
         made = finer(made, variances, strengths, window) if method == "fine"
-        made.planes.each_with_index.map do |plane, index|
-          next plane if strengths[index].zero?
-
-          Mordant::Noise::Shrinkage.of(plane, window, strengths[index]) { |scale| found.table(index, scale).call(level).then { |variance| made.left ? variance * made.left : variance } }
-        end
+        Mordant::Noise::Shrinkage.new(window, level, made.left, found).call(made.planes, strengths)
       end
 
       def finer(made, variances, strengths, window)
