@@ -25,7 +25,7 @@ module Mordant
 
       # @param raster [#height]
       # @return [Integer] pixels
-      def margin(raster) = @sizes.map { |size| gaussian(size, raster).margin }.max + (@halo < 1.0 ? radius(raster) : 0)
+      def margin(raster) = @sizes.map { |size| gaussian(size, raster).margin }.max + ((@halo < 1.0) ? radius(raster) : 0)
 
       # @param rgb [Numo::SFloat] [3, n] of the moment's window; never written to
       # @param moment [Grade::Moment]
