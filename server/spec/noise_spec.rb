@@ -39,6 +39,14 @@ RSpec.describe "Noise", type: :request do
     expect(told["shapes"]["n"].keys).to include("levels", "luma_0", "v_3")
   end
 
+  it "tells where tones break, and marks it in the picture" do
+    call(:post, "/cuts/#{cut.id}/picture", {frame: 2, breaks: true})
+    told = JSON.parse(last_response.body.b[4, last_response.body.unpack1("L<")])
+    expect(told["breaks"]).to be_between(0, 1)
+    call(:post, "/cuts/#{cut.id}/picture", {frame: 2})
+    expect(JSON.parse(last_response.body.b[4, last_response.body.unpack1("L<")])).not_to have_key("breaks")
+  end
+
   it "is delivered as it is seen, at the ends of a clip too, and stands in parts of a picture as in the whole" do
     store(noise)
     delivered = [].tap { |list| Server::Cut.find(cut.id).programme.each(first: 0, count: 8) { |frame, _| list << frame.rgb } }

@@ -25,6 +25,8 @@ export interface AnswerHeader {
   /** What an open film step sees of light. */
   exposed?: Exposed
   skin?: SkinReading
+  /** Share of the pixels at which tones break. */
+  breaks?: number
   /** Of guides that are set. */
   guides?: Record<string, GuideReading>
   /** Pixels that were measured. */

@@ -4,6 +4,7 @@ import { useReference } from '../compare/useReference'
 import { useCircuit } from '../grade/useCircuit'
 import { useCut } from '../cut/useCut'
 import { useBands } from '../scopes/useBands'
+import { useScopes } from '../scopes/useScopes'
 import { useScreen } from '../screen/useScreen'
 import { useKeys } from '../shell/useKeys'
 import { useMatte } from '../matte/useMatte'
@@ -35,6 +36,7 @@ export interface BenchActs {
 export function useBenchKeys(acts: BenchActs) {
   const view = useTimeView()
   const circuit = useCircuit()
+  const scopes = useScopes()
   const [cut, reference, flags, screen, sight, layout, bands, matte] = [useCut(), useReference(), useFlags(), useScreen(), useSight(), useLayout(), useBands(), useMatte()]
 
   useKeys([
@@ -76,6 +78,7 @@ export function useBenchKeys(acts: BenchActs) {
     { key: '-', words: 'no range', press: acts.unmark },
     { key: 'h', words: 'render what is played round, ahead; again: stop', press: acts.render },
     { key: 'm', words: 'clipping marked in the picture', press: () => (acts.clipping.value = !acts.clipping.value) },
+    { key: 'shift+m', words: 'places where tones break, marked in the picture', press: () => scopes.set({ breaks: !scopes.kept.breaks }) },
     { key: 'j', words: 'colour bands', press: () => void bands.flip() },
     { key: 'i', words: 'held: loupe under the pointer', press: () => (acts.loupe.value = true), release: () => (acts.loupe.value = false) },
     { key: '+', words: 'clean picture in a window of its own', press: acts.openClean },

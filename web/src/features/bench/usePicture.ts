@@ -66,6 +66,8 @@ export interface Measuring {
   light: unknown
   bands: unknown
   marks: boolean
+  /** Places where tones break are marked, and their share told. */
+  breaks?: boolean
   /** A second picture that instruments show together with this one. */
   beside: unknown
   /** A second picture that the shown one is the difference from, times gain. */
@@ -163,7 +165,7 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   function sizeFor(wanted: PictureWish, size: string) {
     const { measuring } = wanted
-    const plain = !wanted.source && wanted.still === undefined && wanted.swatch === undefined && !wanted.acts && !wanted.upto && !wanted.adds && !measuring?.light && !measuring?.bands && !measuring?.difference
+    const plain = !wanted.source && wanted.still === undefined && wanted.swatch === undefined && !wanted.acts && !wanted.upto && !wanted.adds && !measuring?.light && !measuring?.bands && !measuring?.breaks && !measuring?.difference
     const ladder = size === 'drag' && plain ? hand.asks(wanted) : null
     return ladder ? { size: 'live', ladder } : { size }
   }

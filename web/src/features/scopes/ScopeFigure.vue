@@ -29,6 +29,7 @@ const note = computed(() => [scopes.region ? 'region' : scopes.read ? 'what is s
         </MenuItems>
       </Menu>
       <span class="truncate text-faint">{{ note }}</span>
+      <span v-if="slotAt === 0 && shown?.header.breaks !== undefined" class="whitespace-nowrap" :class="shown.header.breaks > 0 ? 'text-[#d459b8]' : 'text-dim'" title="Shift M: where tones break, marked in the picture" data-test="breaks">{{ shown.header.breaks > 0 ? `tones break at ${(shown.header.breaks * 100).toFixed(2)} %` : 'no breaks' }}</span>
       <span v-if="second && scope.kind !== 'solid'" class="whitespace-nowrap"><span class="text-[#e09a48]">{{ second[0] }}</span> <span class="text-[#5a98dc]">{{ second[1] }}</span></span>
     </figcaption>
     <VectorScope v-if="scope.kind === 'vectorscope'" :shown="shown" />

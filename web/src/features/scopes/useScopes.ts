@@ -51,6 +51,8 @@ const initial = () => ({
   /** Places of the scale, shares of the full range. */
   guides: [] as number[],
   /** Where black and white are to touch, and whether that is looked at. */
+  /** Places where tones break are looked for. */
+  breaks: false,
   touch: { on: false, black: 0, white: 940 / 1023 },
   tap: 'final' as Tap,
   /** A second picture shown with the graded one. */
