@@ -2,7 +2,8 @@
 
 module Mordant
   module Area
-    # A narrow blur, tap by tap along each axis, the same either way; edges go on as they end.
+    # A narrow blur, tap by tap along each axis, the same either way; edges go on as they end. NaN becomes 0, and what lies beyond
+    # Boxes::LARGEST is held to it.
     class Taps
       REACH = 3.0 # standard deviations
 
@@ -26,11 +27,19 @@ module Mordant
       # @param window [Grade::Window]
       # @return [Numo::SFloat] [n]
       def call(plane, window)
-        down = along(plane.reshape(window.height, window.width))
+        down = along(held(plane).reshape(window.height, window.width))
         along(down.transpose.dup).transpose.dup.reshape(window.size)
       end
 
       private
+
+      def held(plane)
+        return plane if !plane.sum.nan? && plane.max <= Boxes::LARGEST && plane.min >= -Boxes::LARGEST
+
+        sound = plane.clip(-Boxes::LARGEST, Boxes::LARGEST)
+        sound[plane.isnan] = 0.0
+        sound
+      end
 
       # Down columns, some rows after the other, which lie together and stay near the processor.
       def along(rows)

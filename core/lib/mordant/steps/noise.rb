@@ -53,12 +53,27 @@ module Mordant
 
       def process(_space)
         lambda do |pictures, at, moment, &before|
-          planes, *others = [pictures[at], *pictures.each_index.reject { |index| index == at }.map { |index| pictures[index] }].map { |picture| Mordant::Noise.turned(picture) }
-          Mordant::Noise.back(cleaned(planes, others, moment, measured(moment, &before)))
+          own = pictures[at]
+          planes, *others = [own, *pictures.each_index.reject { |index| index == at }.map { |index| pictures[index] }].map { |picture| Mordant::Noise.turned(sound(picture)) }
+          out = Mordant::Noise.back(cleaned(planes, others, moment, measured(moment, &before)))
+          odd = (own > FURTHEST) | (own < -FURTHEST) | own.isnan
+          out[odd] = own[odd] if odd.any?
+          out
         end
       end
 
+      FURTHEST = 64.0 # log codes beyond which nothing is noise: such values stay as they are
+
       private
+
+      # Without values that no picture should hold.
+      def sound(picture)
+        return picture if !picture.sum.nan? && picture.max <= FURTHEST && picture.min >= -FURTHEST
+
+        made = picture.clip(-FURTHEST, FURTHEST)
+        made[picture.isnan] = 0.0
+        made
+      end
 
       def reach(raster) = (movement * raster.height).round
 
@@ -67,7 +82,7 @@ module Mordant
         return Mordant::Noise::Profile.of(profile) unless profile.empty?
 
         whole = Grade::Window.whole(moment.width, moment.height)
-        Mordant::Noise::Profile.estimate(Mordant::Noise.turned(yield(moment.at(whole))), whole)
+        Mordant::Noise::Profile.estimate(Mordant::Noise.turned(sound(yield(moment.at(whole)))), whole)
       end
 
       def cleaned(planes, others, moment, found)

@@ -9,7 +9,8 @@ RSpec.describe "Values no picture should hold" do
   # A picture of three pixels through what sees more than one.
   def reached(step, rgb)
     process = step.process(Mordant::Colour::WorkingSpace.default)
-    (step.class.reach == :time) ? process.call([rgb]) : process.call(rgb, Mordant::Grade::Moment.of(Mordant::Frame.new(rgb, width: 3, height: 1, encoding: "acescct")))
+    moment = Mordant::Grade::Moment.of(Mordant::Frame.new(rgb, width: 3, height: 1, encoding: "acescct"))
+    (step.class.reach == :time) ? process.call([rgb], 0, moment) { rgb } : process.call(rgb, moment)
   end
 
   odd = {"NaN" => Float::NAN, "infinity" => Float::INFINITY, "minus infinity" => -Float::INFINITY, "the largest float" => 3.4e38, "the least" => -3.4e38,
