@@ -38,6 +38,19 @@ module Mordant
       list
     end
 
+    # @param documents [Object] as parsed from JSON
+    # @yieldparam document [Object]
+    # @yieldparam path [String]
+    # @yieldreturn [#id]
+    # @return [Array<#id>] frozen, each id once
+    # @raise [ParameterError]
+    def named(documents, path, most, what)
+      all = list(documents, path, most, what).each_with_index.map { |one, index| yield one, "#{path}[#{index}]" }
+      twice = all.map(&:id).tally.find { |_, count| count > 1 }
+      reject(path, "ids used once", twice.first) if twice
+      all.freeze
+    end
+
     def reject(path, expected, found) = raise(ParameterError.new(path:, expected:, found:))
   end
 end

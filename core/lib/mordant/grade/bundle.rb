@@ -19,12 +19,7 @@ module Mordant
       # @param path [String] for errors
       # @return [Array<Bundle>]
       # @raise [ParameterError]
-      def self.list(documents, path: "bundles")
-        all = Checks.list(documents, path, MOST, "bundles").each_with_index.map { |one, index| new(one, path: "#{path}[#{index}]") }
-        twice = all.map(&:id).tally.find { |_, count| count > 1 }
-        Checks.reject(path, "ids used once", twice.first) if twice
-        all.freeze
-      end
+      def self.list(documents, path: "bundles") = Checks.named(documents, path, MOST, "bundles") { |one, place| new(one, path: place) }
 
       # @param document [Hash] as parsed from JSON: id, and as far as wanted name, enabled, strength
       # @param path [String] for errors

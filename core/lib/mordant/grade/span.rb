@@ -26,12 +26,7 @@ module Mordant
       # @param path [String] for errors
       # @return [Array<Span>]
       # @raise [ParameterError]
-      def self.list(documents, path: "spans")
-        all = Checks.list(documents, path, MOST, "spans").each_with_index.map { |one, index| new(one, path: "#{path}[#{index}]") }
-        twice = all.map(&:id).tally.find { |_, count| count > 1 }
-        Checks.reject(path, "ids used once", twice.first) if twice
-        all.freeze
-      end
+      def self.list(documents, path: "spans") = Checks.named(documents, path, MOST, "spans") { |one, place| new(one, path: place) }
 
       # @param range [Range<Integer>] see Course#moves
       # @param reach [Range<Integer>] frames

@@ -5,33 +5,24 @@ export type BundleAct = 'copy' | 'all' | 'up' | 'down' | 'apart' | 'remove'
 <script setup lang="ts">
 import type { BundleDocument, StepDocument } from '@/api/recipe'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { computed, nextTick, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { STRENGTH } from './edit'
 import NumberField from './NumberField.vue'
+import { useNaming } from './useNaming'
 import { useGesture } from './useStepEditor'
 
 /** The line of a bundle: its switch, name and strength, and what is done to all its parts. */
 const props = defineProps<{ bundle: BundleDocument; parts: StepDocument[]; folded: boolean; first: boolean; last: boolean }>()
 const emit = defineEmits<{ change: [change: Partial<BundleDocument>, gesture?: string]; act: [what: BundleAct]; fold: [] }>()
 const gesture = useGesture()
-const naming = ref(false)
-const field = ref<HTMLInputElement>()
 const on = computed(() => props.parts.filter(({ enabled }) => enabled).length)
 const said = computed(() => (on.value === 0 ? 'all off' : on.value === props.parts.length ? `${on.value} parts` : `${on.value} of ${props.parts.length} on`))
 const acts = computed<{ what: BundleAct | 'rename'; words: string; off?: boolean }[]>(() => [
   { what: 'rename', words: 'rename' }, { what: 'copy', words: 'copy for other shots' }, { what: 'up', words: 'move up', off: props.first }, { what: 'down', words: 'move down', off: props.last }, { what: 'apart', words: 'take apart' }, { what: 'remove', words: 'remove with its parts' },
 ])
 
-async function rename() {
-  naming.value = true
-  await nextTick()
-  field.value?.select()
-}
-function named(name: string) {
-  if (!naming.value) return
-  naming.value = false
-  if (name.trim() && name.trim() !== props.bundle.name) emit('change', { name: name.trim() })
-}
+const field = ref<HTMLInputElement>()
+const { naming, rename, named } = useNaming(field, () => props.bundle.name, (name) => emit('change', { name }))
 </script>
 
 <template>

@@ -10,8 +10,8 @@ import type { Recipe, StepDocument } from '@/api/recipe'
 import { computed, onBeforeUnmount, toRef } from 'vue'
 import { useSight } from '../bench/useSight'
 import { useCut } from '../cut/useCut'
-import NumberField from './NumberField.vue'
 import NumberGrid from './NumberGrid.vue'
+import NumberRows from './NumberRows.vue'
 import ZoneGraph from './ZoneGraph.vue'
 import { useStepEditor } from './useStepEditor'
 
@@ -40,21 +40,7 @@ onBeforeUnmount(() => (sight.region = null))
     <div class="grid grid-cols-[58px_repeat(3,minmax(0,1fr))] items-center gap-x-1.5 gap-y-1">
       <span class="text-2xs text-faint">points</span>
       <span v-for="pair in PAIRS" :key="pair.channel" class="truncate text-2xs text-dim" :title="pair.about">{{ pair.channel }}</span>
-      <template v-for="parameter in rows" :key="parameter.name">
-        <span class="truncate text-2xs text-dim" :title="parameter.about">{{ parameter.label }}</span>
-        <NumberField
-          v-for="(channel, index) in parameter.channels ?? []"
-          :key="channel"
-          compact
-          :spec="{ ...parameter, suffix: '' }"
-          :label="`${parameter.label} ${channel}`"
-          :bind="editor.address(parameter.name, index)"
-          :model-value="row(parameter.name)[index] ?? 0"
-          @update:model-value="editor.setAt(parameter.name, index, $event)"
-          @begin="editor.begin"
-          @end="editor.end"
-        />
-      </template>
+      <NumberRows :parameters="rows" :editor="editor" bare />
     </div>
     <ZoneGraph
       v-if="shapes && cut.project"
@@ -70,19 +56,7 @@ onBeforeUnmount(() => (sight.region = null))
       @show="sight.showRegion"
     />
     <div class="grid grid-cols-[58px_repeat(3,minmax(0,1fr))] items-center gap-x-1.5 gap-y-1">
-      <span class="truncate text-2xs text-dim" :title="toned.about">{{ toned.label }}</span>
-      <NumberField
-        v-for="(zone, index) in toned.channels ?? []"
-        :key="zone"
-        compact
-        :spec="toned"
-        :label="`${toned.label} ${zone}`"
-        :bind="editor.address('toned', index)"
-        :model-value="row('toned')[index] ?? 0"
-        @update:model-value="editor.setAt('toned', index, $event)"
-        @begin="editor.begin"
-        @end="editor.end"
-      />
+      <NumberRows :parameters="[toned]" :editor="editor" />
     </div>
     <NumberGrid :parameters="singles" :editor="editor" />
   </div>

@@ -16,6 +16,7 @@ import { useCatalogue } from '../shell/useCatalogue'
 import { held } from './edit'
 import EmulsionChart, { type Pull } from './EmulsionChart.vue'
 import NumberField from './NumberField.vue'
+import NumberRows from './NumberRows.vue'
 import TextChoice from './TextChoice.vue'
 import TouchGuides from './TouchGuides.vue'
 import { useStepEditor } from './useStepEditor'
@@ -68,8 +69,7 @@ onBeforeUnmount(() => {
       </div>
     </template>
     <div class="grid grid-cols-[64px_repeat(4,minmax(0,1fr))] items-center gap-x-1.5">
-      <span class="text-2xs text-dim" :title="points.about">{{ points.label }}</span>
-      <NumberField v-for="(channel, index) in points.channels ?? []" :key="channel" compact :spec="points" :label="`${points.label} ${channel}`" :bind="editor.address('points', index)" :model-value="row[index] ?? 0" @update:model-value="editor.setAt('points', index, $event)" @begin="editor.begin" @end="editor.end" />
+      <NumberRows :parameters="[points]" :editor="editor" />
     </div>
   </div>
 </template>

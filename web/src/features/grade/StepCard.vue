@@ -1,30 +1,21 @@
 <script setup lang="ts">
 import type { StepSpec } from '@/api/declared'
 import type { StepDocument } from '@/api/recipe'
-import { computed, nextTick, ref } from 'vue'
+import { computed, ref } from 'vue'
 import StepMenu, { type StepAct } from './StepMenu.vue'
 import NumberField from './NumberField.vue'
 import { STRENGTH, labelOf, summary } from './edit'
 import { useMoves } from './useMoves'
+import { useNaming } from './useNaming'
 import { useGesture } from './useStepEditor'
 
 const props = defineProps<{ step: StepDocument; spec: StepSpec; open: boolean; first: boolean; last: boolean; beside: boolean; fault?: string | null; slim?: boolean }>()
 const emit = defineEmits<{ toggle: []; switch: []; strength: [value: number, gesture?: string]; name: [name: string]; act: [what: StepAct] }>()
 
 const gesture = useGesture()
-const naming = ref(false)
-const field = ref<HTMLInputElement>()
 
-async function rename() {
-  naming.value = true
-  await nextTick()
-  field.value?.select()
-}
-function named(name: string) {
-  if (!naming.value) return
-  naming.value = false
-  if (name.trim() && name.trim() !== props.step.name) emit('name', name.trim())
-}
+const field = ref<HTMLInputElement>()
+const { naming, rename, named } = useNaming(field, () => props.step.name, (name) => emit('name', name))
 const act = (what: StepAct) => (what === 'rename' ? void rename() : emit('act', what))
 
 const moves = useMoves()

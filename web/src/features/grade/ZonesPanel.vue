@@ -10,8 +10,8 @@ import type { Recipe, StepDocument } from '@/api/recipe'
 import { computed, onBeforeUnmount, toRef } from 'vue'
 import { useCut } from '../cut/useCut'
 import { useSight } from '../bench/useSight'
-import NumberField from './NumberField.vue'
 import NumberGrid from './NumberGrid.vue'
+import NumberRows from './NumberRows.vue'
 import ZoneGraph from './ZoneGraph.vue'
 import { useStepEditor } from './useStepEditor'
 
@@ -56,21 +56,7 @@ onBeforeUnmount(() => (sight.region = null))
       >
         {{ name }}
       </button>
-      <template v-for="parameter in rows" :key="parameter.name">
-        <span class="truncate text-2xs text-dim" :title="parameter.about">{{ parameter.label }}</span>
-        <NumberField
-          v-for="(zone, index) in parameter.channels ?? []"
-          :key="zone"
-          compact
-          :spec="{ ...parameter, suffix: '' }"
-          :label="`${parameter.label} ${zone}`"
-          :bind="editor.address(parameter.name, index)"
-          :model-value="row(parameter.name)[index] ?? parameter.neutral"
-          @update:model-value="editor.setAt(parameter.name, index, $event)"
-          @begin="editor.begin"
-          @end="editor.end"
-        />
-      </template>
+      <NumberRows :parameters="rows" :editor="editor" bare />
     </div>
     <NumberGrid :parameters="singles" :editor="editor" />
   </div>

@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import type { ParameterSpec } from '@/api/declared'
+import NumberField from './NumberField.vue'
+import type { StepEditor } from './useStepEditor'
+
+/** Rows of numbers of a step, a line for each parameter, as cells of the grid that they stand in. */
+withDefaults(defineProps<{ parameters: ParameterSpec[]; editor: StepEditor; /** Without their unit, which stands elsewhere. */ bare?: boolean }>(), { bare: false })
+</script>
+
+<template>
+  <template v-for="parameter in parameters" :key="parameter.name">
+    <span class="truncate text-2xs text-dim" :title="parameter.about">{{ parameter.label }}</span>
+    <NumberField
+      v-for="(channel, index) in parameter.channels ?? []"
+      :key="channel"
+      compact
+      :spec="bare ? { ...parameter, suffix: '' } : parameter"
+      :label="`${parameter.label} ${channel}`"
+      :bind="editor.address(parameter.name, index)"
+      :model-value="(editor.value(parameter.name) as number[])[index] ?? parameter.neutral"
+      @update:model-value="editor.setAt(parameter.name, index, $event)"
+      @begin="editor.begin"
+      @end="editor.end"
+    />
+  </template>
+</template>
