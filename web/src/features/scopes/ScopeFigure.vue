@@ -11,6 +11,7 @@ import { KINDS, useScopes, type Slot } from './useScopes'
 const props = defineProps<{ slotAt: number; scope: Slot; shown: Reading | null; second: [string, string] | null }>()
 
 const scopes = useScopes()
+const FEW = 0.00005 // of the pixels, which two decimals would not show
 const label = computed(() => KINDS.find((one) => one.id === props.scope.kind)?.label ?? '')
 const note = computed(() => [scopes.region ? 'region' : scopes.read ? 'what is seen' : null, scopes.tapLabel, ['vectorscope', 'solid'].includes(props.scope.kind) ? null : scopes.unitLabel].filter(Boolean).join(' · '))
 </script>
@@ -29,7 +30,7 @@ const note = computed(() => [scopes.region ? 'region' : scopes.read ? 'what is s
         </MenuItems>
       </Menu>
       <span class="truncate text-faint">{{ note }}</span>
-      <span v-if="slotAt === 0 && shown?.header.breaks !== undefined" class="whitespace-nowrap" :class="shown.header.breaks > 0 ? 'text-[#d459b8]' : 'text-dim'" title="Shift M: where tones break, marked in the picture" data-test="breaks">{{ shown.header.breaks > 0 ? `tones break at ${(shown.header.breaks * 100).toFixed(2)} %` : 'no breaks' }}</span>
+      <span v-if="slotAt === 0 && shown?.header.breaks !== undefined" class="whitespace-nowrap" :class="shown.header.breaks >= FEW ? 'text-[#d459b8]' : 'text-dim'" title="Shift M: where tones break, marked in the picture" data-test="breaks">{{ shown.header.breaks >= FEW ? `tones break at ${(shown.header.breaks * 100).toFixed(2)} %` : shown.header.breaks > 0 ? 'hardly a break' : 'no breaks' }}</span>
       <span v-if="second && scope.kind !== 'solid'" class="whitespace-nowrap"><span class="text-[#e09a48]">{{ second[0] }}</span> <span class="text-[#5a98dc]">{{ second[1] }}</span></span>
     </figcaption>
     <VectorScope v-if="scope.kind === 'vectorscope'" :shown="shown" />
