@@ -50,6 +50,10 @@ module Demo
 
     def frames = pose_order.size * PRODUCTION["hold"]
 
+    # @param numbers [Array<Integer>] of poses
+    # @return [Array<Mordant::Frame>] as they would be recorded without noise
+    def clean(numbers) = poses.values_at(*numbers).map { |light| recorded(light) }
+
     private
 
     # There, and part of the way back.
@@ -89,9 +93,12 @@ module Demo
       variance = light.clip(0.0, nil) * (@camera["shot"] * rating) + @camera["read"]**2 * rating
       grain = Numo::SFloat.new(*light.shape).rand_norm
       noisy = light + Numo::NMath.sqrt(variance) * grain
-      code = Numo::NArray.vstack(Array.new(3) { |c| @encoding.transfer.encode(noisy[c, true].dup) })
-      frame = Mordant::Frame.new(Numo::SFloat.cast(code), width: WIDTH, height: HEIGHT, encoding: @encoding.id)
-      Mordant::Media::Integers.interleave(frame, 16).to_binary
+      Mordant::Media::Integers.interleave(recorded(noisy), 16).to_binary
+    end
+
+    def recorded(light)
+      codes = Numo::NArray.vstack(Array.new(3) { |c| @encoding.transfer.encode(light[c, true].dup) })
+      Mordant::Frame.new(Numo::SFloat.cast(codes), width: WIDTH, height: HEIGHT, encoding: @encoding.id)
     end
 
     def recorder(target)

@@ -10,18 +10,18 @@ module Bench
     module_function
 
     # Frames of one scene, each with noise of its own.
-    def frames(count)
-      still = Exact.codes(960, 540).rgb
+    def frames(count, width: 960, height: 540)
+      still = Exact.codes(width, height).rgb
       Numo::NArray.srand(3)
       Array.new(count) do
-        codes = Numo::DFloat.cast(still) + Numo::DFloat.new(*still.shape).rand_norm * 500
-        Mordant::Media::Codes.new(Numo::UInt16.cast(codes.clip(0, 65_535)), width: 960, height: 540)
+        codes = Numo::SFloat.cast(still) + Numo::SFloat.new(*still.shape).rand_norm * 500
+        Mordant::Media::Codes.new(Numo::UInt16.cast(codes.clip(0, 65_535)), width:, height:)
       end
     end
 
     def measured(frame)
       rgb = plan({}).run(frame).rgb
-      Mordant::Noise::Profile.estimate(Mordant::Noise.turned(rgb), Mordant::Grade::Window.whole(960, 540)).rows
+      Mordant::Noise::Estimate.profile([[Mordant::Noise.turned(rgb), Mordant::Grade::Window.whole(960, 540)]]).rows
     end
 
     def plan(parameters) = Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new("steps" => [{"id" => "n", "kind" => "noise", "parameters" => parameters.transform_keys(&:to_s)}]), source: "acescct")
@@ -31,6 +31,14 @@ module Bench
       list = frames(count)
       made = plan({luma: 1.0, colour: 1.0, profile: measured(list[count / 2]), **parameters})
       Bench.milliseconds(runs) { made.run(list[count / 2], around: ->(away) { list[count / 2 + away] if away.abs <= count / 2 }) }
+    end
+
+    # Of a UHD frame, fine, with two frames before and two after.
+    def peak
+      Exact.peak_rss do
+        list = frames(3, width: 3840, height: 2160)
+        plan({luma: 1.0, colour: 1.0, method: "fine", frames: 2}).run(list[0], around: ->(away) { list[away.abs] })
+      end
     end
 
     # Milliseconds a frame on one thread, what reading it costs taken off.
@@ -53,6 +61,7 @@ module Bench
   figure("noise_fast_960x540_ms", "ms", "Noise, fast, of one frame with a measured profile") { Noise.ours }
   figure("noise_temporal_960x540_ms", "ms", "the same with two frames before and two after") { Noise.ours(frames: 2) }
   figure("noise_fine_960x540_ms", "ms", "Noise, fine, of one frame") { Noise.ours(runs: 3, method: "fine") }
+  figure("noise_uhd_peak_rss_mb", "MB", "peak memory of the same of a 3840x2160 frame with two before and two after", alone: true) { [Noise.peak] }
   figure("noise_fast_vs_nlmeans", "times", "over ffmpeg's nlmeans on the same frame, one thread") do
     rival = Noise.nlmeans
     Noise.ours.map { |time| time / rival }

@@ -10,14 +10,14 @@ require "zeitwerk"
 # browser.
 module Mordant
   # Goes up when the same recipe on the same footage makes another picture than before.
-  ENGINE = 7
+  ENGINE = 8
 
   # Raised when what is read of files changes; decoded frames and working copies go by it.
   DECODING = 3
   LOADER = Zeitwerk::Loader.new
   LOADER.push_dir(__dir__)
   LOADER.inflector.inflect(
-    "aces" => "ACES", "pq" => "PQ", "hlg" => "HLG", "edl" => "EDL", "exr" => "EXR",
+    "ictcp" => "ICtCp", "aces" => "ACES", "pq" => "PQ", "hlg" => "HLG", "edl" => "EDL", "exr" => "EXR",
     "v_log" => "VLog", "s_rgb" => "SRGB", "s_rgb_published" => "SRGBPublished", "bt709" => "BT709", "cdl" => "CDL", "cdl_document" => "CDLDocument",
     "edl_corrections" => "EDLCorrections", "edl_reading" => "EDLReading", "cdl_export" => "CDLExport"
   )

@@ -226,6 +226,15 @@ PAGE.find("[role=switch]", text: "guides").click
 settle
 PAGE.execute_script("document.querySelector('[aria-label=\"bundle Film\"]').scrollIntoView({ block: 'start' })")
 take("film")
+go_to_shot("3A")
+PAGE.find("button[aria-label='add a step to shot 3A']").click
+PAGE.find("[role=menuitem]", text: /\ANoise/).click
+{"luma" => "1", "colour" => "1", "frames" => "2"}.each { |label, text| type(label, text) }
+PAGE.click_button("measure the shot")
+PAGE.find("[data-test=noise-luma_0]", wait: 30)
+PAGE.find("[role=switch]", text: "what it takes").click
+settle
+take("noise")
 PAGE.visit(ADDRESS)
 sleep 1
 take("start")

@@ -3,18 +3,7 @@
 require_relative "spec_helper"
 
 RSpec.describe "A film look" do
-  before do
-    folder = File.join(MEDIA, "day fifteen")
-    FileUtils.mkdir_p(folder)
-    FileUtils.cp(Dir[File.join(Server::ROOT, "demo/**/H015_2B.mov")].first, folder)
-    project = Server::Project.create!(name: "Film #{SecureRandom.hex(3)}", width: 480, height: 270)
-    clip = Server::Intake::Taking.new(project, Server::MediaRoot.find_by!(path: File.realpath(MEDIA))).call("day fifteen/H015_2B.mov")
-    clip.update!(encoding: "logc3-ei800-wg3", encoding_reason: "assigned by hand")
-    @cut = Server::Cut.create_named!(project, "Day")
-    @cut.add([{clip:, position: 0, source_in: 0, record_in: 0, length: 12}])
-    visit "/projects/#{project.id}/cuts/#{@cut.id}/bench"
-    settle
-  end
+  before { @cut = open_bench("heron/H015/H015_2B.mov", name: "Film", encoding: "logc3-ei800-wg3", length: 12) }
 
   def document = Server::Cut.find(@cut.id).loaded_shots[0].recipe.document
 
@@ -23,8 +12,6 @@ RSpec.describe "A film look" do
   def part(name) = find("[data-bundle=Film] section[aria-label='#{name}']")
 
   def flip(name) = find("[data-bundle=Film] [role=switch][aria-label='#{name} on']").click
-
-  def until_stored(words) = page.document.synchronize(20) { yield || raise(Capybara::ElementNotFound, "not stored: #{words}") }
 
   it "begins with all its parts off, is made on the diagram, looked at in parts, and scaled, folded and switched as one" do
     find("button[aria-label^='add a step to shot']").click

@@ -32,8 +32,6 @@ RSpec.describe "Change over time" do
 
   def kept = expect(page).to have_css("[data-test=kept]", text: "kept")
 
-  def until_stored(words) = page.document.synchronize(20) { yield || raise(Capybara::ElementNotFound, "not stored: #{words}") }
-
   # To a frame of the cut, by its timecode.
   def go_to(frame)
     find("[data-test=clock-rec]").click

@@ -5,7 +5,8 @@ require "vips"
 require "rubygems/package"
 
 RSpec.describe "Orders", type: :request do
-  let(:cut) { Studio.cut(@folder) }
+  let(:footage) { :steps }
+  let(:cut) { Studio.cut(@folder, footage:) }
   let(:delivery) { Server::Settings.delivery }
 
   before do
@@ -71,6 +72,22 @@ RSpec.describe "Orders", type: :request do
     work_off
     light = %w[true_1.0 true_0.5 false_1.0].map { |name| Vips::Image.new_from_file(Dir[File.join(delivery, "a_#{name}/*.exr")].min).getpoint(5, 5).first }
     expect([light[0] / light[2], light[1] / light[2]]).to match([be_within(0.02).of(4), be_between(1.5, 3.0)])
+  end
+
+  context "of noisy footage" do
+    let(:footage) { :noisy }
+
+    it "takes noise away in every output but those that say otherwise, whose statement says so" do
+      shot = cut.loaded_shots.first
+      steps = {"steps" => [{"id" => "n", "kind" => "noise", "parameters" => {"luma" => 2.0, "colour" => 2.0}}]}
+      shot.recipe.accept(revision: 0, document: steps, words: "x")
+      outputs = [{}, {"noise" => false}, {"graded" => false}].each_with_index.map { |more, at| {"format" => "exr-float", "target" => "aces2065-1", "name" => "n_#{at}", **more} }
+      order(outputs:, shots: [shot.id])
+      work_off
+      pictures = Array.new(3) { |at| Vips::Image.new_from_file(Dir[File.join(delivery, "n_#{at}/*.exr")].min).write_to_memory }
+      expect([pictures[0] == pictures[2], pictures[1] == pictures[2]]).to eq([false, true])
+      expect(Server::Output.order(:id).map { |output| output.report["statement"].to_s[/noise left in/] }).to eq([nil, "noise left in", nil])
+    end
   end
 
   it "refuses names that would overwrite, clash or escape, and queues nothing then" do

@@ -380,6 +380,10 @@ RSpec.describe "Pictures", type: :request do
     set = json.find { |one| one["name"] == "Ten equal zones" }.except("own")
     expect(pixel(ask(bands: set)[1]).uniq.size).to be > 1
     expect(pixel(ask(marks: true)[1])).to eq(pixel(ask[1]))
+    expect(ask(marks: true).first).not_to have_key("beyond")
+    hdr = {"id" => "hdr", "name" => "HDR", "encoding" => "rec2100-pq", "rendering" => "hdr-video-1000nit-15nit-rec2020lim-1.1"}
+    cut.project.update!(targets: [*cut.project.targets, hdr])
+    expect(ask(marks: true, on: {target: "hdr"}).first["beyond"]).to eq(0.0) # greys
     call(:put, "/bands", set.merge("name" => "Mine"))
     expect(json.last).to include("name" => "Mine", "own" => true)
     call(:delete, "/bands?name=Mine")

@@ -9,16 +9,27 @@ module Mordant
   #   l = (r + g + b) / sqrt(3),   u = (r - b) / sqrt(2),   v = (2 g - r - b) / sqrt(6)
   module Noise
     PLANES = %i[luma u v].freeze
-    TURN = [[1 / Math.sqrt(3)] * 3, [1 / Math.sqrt(2), 0.0, -1 / Math.sqrt(2)], [-1 / Math.sqrt(6), 2 / Math.sqrt(6), -1 / Math.sqrt(6)]].freeze
 
     module_function
 
     # @param rgb [Numo::SFloat] [3, n] log codes
     # @return [Array<Numo::SFloat>] [n] each
-    def turned(rgb) = TURN.map { |row| row.each_with_index.map { |share, channel| rgb[channel, true] * share }.reduce(:+) }
+    def turned(rgb)
+      red, green, blue = (0..2).map { |channel| rgb[channel, true] }
+      sum = red + green + blue
+      [sum * (1 / Math.sqrt(3)), (red - blue).inplace * (1 / Math.sqrt(2)), ((green * 3.0).inplace - sum) * (1 / Math.sqrt(6))].each(&:out_of_place!)
+    end
 
     # @param planes [Array<Numo::SFloat>]
     # @return [Numo::SFloat] [3, n]
-    def back(planes) = Numo::NArray.vstack(TURN.transpose.map { |row| row.zip(planes).map { |share, plane| plane * share }.reduce(:+) })
+    def back(planes)
+      grey, side, rise = planes.zip([1 / Math.sqrt(3), 1 / Math.sqrt(2), 1 / Math.sqrt(6)]).map { |plane, share| plane * share }
+      out = Numo::SFloat.new(3, grey.size).allocate
+      out[1, true] = grey + rise * 2.0
+      (grey.inplace - rise).out_of_place!
+      out[0, true] = grey + side
+      out[2, true] = grey - side
+      out
+    end
   end
 end

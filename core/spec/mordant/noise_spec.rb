@@ -31,28 +31,29 @@ RSpec.describe Mordant::Noise do
 
   def cleaned(frames, at, **parameters)
     moment = Mordant::Grade::Moment.new(width:, height:) { nil }
-    Mordant::Steps::Noise.new(parameters).process(nil).call(frames, at, moment) { frames[at] }
+    Mordant::Steps::Noise.new({frames: at, **parameters}).process(nil).call(frames[at], frames.dup.tap { |all| all.delete_at(at) }, moment) { |there| there.window.cut(frames[at], moment.window) }
   end
 
   describe Mordant::Noise::Profile do
     it "finds the variance of white noise on each plane, by detail size and level" do
-      profile = described_class.estimate(Mordant::Noise.turned(noisy(scene)), window)
+      profile = Mordant::Noise::Estimate.profile([[Mordant::Noise.turned(noisy(scene)), window]])
       # what the transform leaves of white noise, from its taps: (6 4 1)/16 twice across and down
       white = [0.8002, 0.0410, 0.0085].map { |share| share * 0.012**2 }
       3.times { |plane| 2.times { |scale| expect(profile.variances[plane][scale].sort[profile.levels.size / 2] / white[scale]).to be_between(0.7, 1.4), [plane, scale].inspect } }
-      expect(profile.table(0).call(Numo::SFloat[0.75, 9.0])[0]).to be_within(0.4 * 0.012**2).of(0.012**2)
+      expect(profile.values(0)[profile.spots(Numo::SFloat[0.75, 9.0])][0]).to be_within(0.4 * 0.012**2).of(0.012**2)
       expect(profile.levels).to eq(profile.levels.sort)
     end
 
-    it "is kept as rows, is the mean of several, and as much as a patch has" do
-      one, two = Array.new(2) { described_class.estimate(Mordant::Noise.turned(noisy(scene)), window) }
+    it "is kept as rows, and as much as a patch has" do
+      one = Mordant::Noise::Estimate.profile([[Mordant::Noise.turned(noisy(scene)), window]])
       again = described_class.of(one.rows)
       one.levels.each { |level| expect(again.at(1, 0, level)).to be_within(1e-3 * one.at(1, 0, level)).of(one.at(1, 0, level)) }
-      both = described_class.mean([one, two])
-      expect(both.at(1, 0, 0.8)).to be_within(1e-9).of((one.at(1, 0, 0.8) + two.at(1, 0, 0.8)) / 2)
       patch = Mordant::Grade::Window.whole(64, 64)
       flat = Numo::SFloat.new(3, 4096).fill(0.4) + Numo::NArray.vstack(Array.new(3) { (normal(4096) * 0.03).reshape(1, 4096) })
       expect(one.like(Mordant::Noise.turned(flat), patch).at(2, 0, 0.4 * Math.sqrt(3))).to be_within(0.15 * 0.79 * 0.03**2).of(0.79 * 0.03**2)
+      shaded = flat + (Numo::SFloat.new(1, 4096).seq % 64) * 0.004 # a sky that is not quite flat
+      curved = one.like(Mordant::Noise.turned(shaded), patch)
+      expect(curved.at(0, 3, 0.5 * Math.sqrt(3))).to be < 0.01 * curved.at(0, 0, 0.5 * Math.sqrt(3))
       expect([described_class.whole?(one.rows), described_class.whole?(one.rows.drop(1)), described_class.whole?(one.rows.reject { |row| row[1] == 2.0 })]).to eq([true, true, false])
     end
 
@@ -63,7 +64,7 @@ RSpec.describe Mordant::Noise do
       bright = Numo::Bit.cast(clean[0, true] > 0.36)
       mixed = less.dup
       3.times { |channel| mixed[channel, bright] = more[channel, bright] }
-      profile = described_class.estimate(Mordant::Noise.turned(mixed), window)
+      profile = Mordant::Noise::Estimate.profile([[Mordant::Noise.turned(mixed), window]])
       expect(profile.variances[1][0].last / profile.variances[1][0].first).to be > 5
     end
   end
@@ -117,7 +118,7 @@ RSpec.describe Mordant::Noise do
 
   it "goes by a profile that is given, and refuses one that says too little" do
     frame = noisy(scene)
-    rows = Mordant::Noise::Profile.estimate(described_class.turned(frame), window).rows
+    rows = Mordant::Noise::Estimate.profile([[described_class.turned(frame), window]]).rows
     own, given, more = [{}, {profile: rows}, {profile: rows.map { |plane, size, level, variance| [plane, size, level, variance + 0.6] }}].map { |parameters| cleaned([frame], 0, luma: 1.0, colour: 1.0, **parameters) }
     expect((given - own).abs.mean).to be < 1e-4
     expect((more - frame).abs.mean).to be > (own - frame).abs.mean * 1.05
@@ -135,6 +136,16 @@ RSpec.describe Mordant::Noise do
     expect((colour[2] - planes[2]).abs.mean).to be > 1e-3
   end
 
+  it "goes by luma for colour where they are linked, and by detail size and by frames as far as is said" do
+    frames = Array.new(3) { noisy(scene) }
+    made = ->(**more) { cleaned(frames, 1, luma: 1.0, colour: 0.3, frames: 1, **more) }
+    expect(made[link: "linked"]).to eq(made[colour: 1.0])
+    expect(made[temporal: [0.0, 0.0]]).to eq(cleaned(frames[1, 1], 0, luma: 1.0, colour: 0.3))
+    expect((made[temporal: [0.0, 0.0], sizes: [0.0] * 4] - frames[1]).abs.max).to be < 2e-6
+    fine, coarse = [[1.0, 0.0, 0.0, 0.0], [0.0, 0.0, 1.0, 1.0]].map { |sizes| Mordant::Noise::Details.of(described_class.turned(made[temporal: [0.0, 0.0], sizes:] - frames[1])[0], window).first.map { |detail| (detail * detail).mean } }
+    expect([fine[0] > 20 * fine[2], coarse[0] < coarse[2]]).to eq([true, true])
+  end
+
   it "has no boundary where windows meet" do
     frames = Array.new(3) { |at| noisy(scene(square: 60 + 4 * at)) }
     pictures = frames.map { |frame| Mordant::Frame.new(frame, width:, height:, encoding: "acescct") }
@@ -143,5 +154,31 @@ RSpec.describe Mordant::Noise do
     whole = plan.picture(moment).rgb.reshape(3, height, width)
     part = plan.picture(moment.at(Mordant::Grade::Window.new(left: 90, top: 50, width: 40, height: 30))).rgb.reshape(3, 30, 40)
     expect((part - whole[true, 50...80, 90...130]).abs.mean).to be < 2e-4
+  end
+
+  describe Mordant::Noise::Kept do
+    let(:recipe) { Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 0.5}}, {"id" => "n", "kind" => "noise", "parameters" => {"luma" => 1.0}}, {"id" => "b", "kind" => "balance", "parameters" => {"exposure" => -0.5}}]) }
+
+    it "parts a recipe at its last step that takes noise away, if one does" do
+      found = described_class.of(recipe)
+      expect([found.before, found.upto, found.after].map { |one| one.entries.map(&:id) }).to eq([%w[a], %w[a n], %w[b]])
+      expect(described_class.of(recipe.without(:noise))).to be_nil
+      later = Mordant::Grade::Recipe.new("steps" => [{"id" => "n", "kind" => "noise", "parameters" => {"luma" => 1.0}}, {"id" => "v", "kind" => "average", "parameters" => {"frames" => 1}}])
+      expect(described_class.of(later)).to be_nil # other frames are seen after it
+    end
+
+    it "keeps what was taken to within half floats, and what is no number as it came" do
+      came = Mordant::Frame.new(noisy(scene), width:, height:, encoding: "acescct")
+      left = came.with(came.rgb + came.rgb * 0.05)
+      kept = described_class.packed(came, left)
+      expect((described_class.unpacked(came, kept).rgb - left.rgb).abs.max).to be <= 0.05 * 1.0 * 2.0**-11 + 1e-7
+      [Float::NAN, Float::INFINITY].each do |odd|
+        spoiled = [came, left].map { |one| one.with(one.rgb.dup.tap { |rgb| rgb[1, 7] = odd }) }
+        made = described_class.unpacked(spoiled[0], described_class.packed(*spoiled)).rgb
+        expect(odd.nan? ? made[1, 7].nan? : made[1, 7] == odd).to eq(true)
+        expect(made[1, 8]).to be_within(1e-5).of(left.rgb[1, 8])
+      end
+      expect(described_class.unpacked(came, "short")).to be_nil
+    end
   end
 end

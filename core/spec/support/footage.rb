@@ -8,10 +8,20 @@ module Footage
   #
   # @return [String] path
   def steps(folder, frames: 12, name: "steps.mkv", arguments: [])
+    written(folder, frames, name, arguments) { |n| [code(n)] * (64 * 36 * 3) }
+  end
+
+  # The same, each value up to 24 codes of 1023 off, differently in each frame.
+  def noisy(folder, frames: 12, name: "noisy.mkv", arguments: [])
+    random = Random.new(7)
+    written(folder, frames, name, arguments) { |n| Array.new(64 * 36 * 3) { code(n) + random.rand(-1537..1537) } }
+  end
+
+  def written(folder, frames, name, arguments)
     path = File.join(folder, name)
     Mordant::Media::Command.feed(["ffmpeg", "-v", "error", "-y", "-f", "rawvideo", "-pix_fmt", "rgb48le", "-s", "64x36",
       "-framerate", "24", "-i", "pipe:0", "-c:v", "ffv1", "-pix_fmt", "gbrp10le", *arguments, "file:#{path}"], path:) do |io|
-      frames.times { |n| io.write(([code(n)] * (64 * 36 * 3)).pack("S<*")) }
+      frames.times { |n| io.write(yield(n).pack("S<*")) }
     end
     path
   end

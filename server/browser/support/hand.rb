@@ -21,6 +21,28 @@ module Hand
     mouse.up unless held
   end
 
+  # Opens the Bench on the first frames of one clip of the demo, in a project of its own.
+  #
+  # @param file [String] below demo/media
+  # @param encoding [String] assigned by hand
+  # @return [Server::Cut]
+  def open_bench(file, name:, encoding:, length:, width: 480, height: 270)
+    folder = File.join(MEDIA, name.downcase)
+    FileUtils.mkdir_p(folder)
+    FileUtils.cp(File.join(Server::ROOT, "demo/media", file), folder)
+    project = Server::Project.create!(name: "#{name} #{SecureRandom.hex(3)}", width:, height:)
+    clip = Server::Intake::Taking.new(project, Server::MediaRoot.find_by!(path: File.realpath(MEDIA))).call("#{name.downcase}/#{File.basename(file)}")
+    clip.update!(encoding:, encoding_reason: "assigned by hand")
+    cut = Server::Cut.create_named!(project, name)
+    cut.add([{clip:, position: 0, source_in: 0, record_in: 0, length:}])
+    visit "/projects/#{project.id}/cuts/#{cut.id}/bench"
+    settle
+    cut
+  end
+
+  # @yieldreturn [Boolean]
+  def until_stored(words) = page.document.synchronize(20) { yield || raise(Capybara::ElementNotFound, "not stored: #{words}") }
+
   def press(*keys) = page.driver.browser.keyboard.type(*keys)
 
   # Clicks a number and types another.

@@ -25,10 +25,10 @@ class LadderScreen
   # What it names in a request.
   def named(step) = {step:, held: @held.keys, **@told.to_h.transform_keys(&:to_sym)}
 
-  # Of a source as decoded.
-  def play(codes, width, height, rungs, nodes, parts)
+  # Of a source as decoded, or of what is kept of it.
+  def play(codes, width, height, rungs, nodes, parts, range: [[0.0] * 3, [1.0] * 3])
     @held.merge!(parts)
-    @start, @raster = values(codes, [[0.0] * 3, [1.0] * 3]), [width, height]
+    @start, @raster = values(codes, range), [width, height]
     drawn(rungs, nodes)
   end
 

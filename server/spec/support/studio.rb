@@ -4,13 +4,14 @@
 module Studio
   module_function
 
+  # @param footage [Symbol] a method of Footage
   # @return [Server::Cut] two shots of greys with a dissolve of two frames between
-  def cut(folder, encoding: "acescct")
+  def cut(folder, encoding: "acescct", footage: :steps)
     project = Server::Project.create!(name: "Trial", width: 64, height: 36)
     root = Server::MediaRoot.configure(folder)
     taking = Server::Intake::Taking.new(project, root)
     clips = %w[one two].map do |name|
-      Footage.steps(folder, name: "#{name}.mkv")
+      Footage.public_send(footage, folder, name: "#{name}.mkv")
       taking.call("#{name}.mkv").tap { |clip| clip.update!(encoding:, encoding_reason: "assigned by hand") if encoding }
     end
     cut = Server::Cut.create_named!(project, "Cut 1")

@@ -2,6 +2,16 @@ import type { ParameterValue } from './declared'
 import type { Ladder, PlayedLadder } from './ladder'
 import type { Exposed, Extents, GuideReading, SkinReading, StepInput, ToneTrace } from './readings'
 
+/** Where a frame that is played is from; of what is kept without noise also its digest, and what its codes stand between. */
+export interface PlayedFrame {
+  frame: number
+  shot: number
+  width: number
+  height: number
+  start?: string
+  range?: [number[], number[]]
+}
+
 export interface AnswerHeader {
   frame: number
   size: string
@@ -27,6 +37,8 @@ export interface AnswerHeader {
   skin?: SkinReading
   /** Share of the pixels at which tones break. */
   breaks?: number
+  /** Share of the pixels whose colours lie beyond P3-D65, of a view that holds such. */
+  beyond?: number
   /** Of guides that are set. */
   guides?: Record<string, GuideReading>
   /** Pixels that were measured. */
@@ -35,7 +47,7 @@ export interface AnswerHeader {
   vector?: { half: number; size: number }
   solid?: { points: number; flattened: Record<string, number>; bounds: [number, number, number][][]; legal: [number, number, number][][]; axes: string[] }
   /** Of several frames in one answer: where each is from. */
-  frames?: { frame: number; shot: number; width: number; height: number }[]
+  frames?: PlayedFrame[]
   /** Parameters at the frame, by the id of a step or a contributor that moves. */
   moved?: Record<string, Record<string, ParameterValue>>
   /** How much of a step its spans leave at the frame, by its id. */

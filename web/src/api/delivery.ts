@@ -42,6 +42,8 @@ export interface OutputSheet {
   burns?: BurnItem[]
   safe?: number[]
   graded?: boolean
+  /** False: steps that take noise away are left out. */
+  noise?: boolean
   look?: number
   dither?: boolean
   /** How files of a sequence are numbered; without it as the source where that is a run. */

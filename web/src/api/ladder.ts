@@ -41,4 +41,6 @@ export interface Ladder {
 export interface PlayedLadder {
   frame: number
   rungs: Rung[] | null
+  /** Of what is kept of the frame without its noise, where it is drawn from that. */
+  start?: string
 }

@@ -4,13 +4,15 @@ require "optparse"
 
 module Mordant
   module CommandLine
-    # Converts RGB triples between encodings, in double precision.
+    # Converts RGB triples between encodings, in double precision, and computes what renditions are made by.
     module Convert
       USAGE = "convert --from ID --to ID [--rendering ID] [--from-range R] [--to-range R]\n" \
               "    JSON rows of three on standard input; R is full or legal\n" \
               "  mordant convert --batch       one JSON object a line: from, to, rendering, from_range, to_range, rgb;\n" \
               "    or an operation by itself: operation (#{Colour::Operation::ALL.keys.join(", ")}), from, inverse, rgb;\n" \
-              "    or cdl (slope, offset, power, saturation), clamp, inverse, rgb"
+              "    or cdl (slope, offset, power, saturation), clamp, inverse, rgb;\n" \
+              "    or operation eetf (black, white, least, greatest in cd/m2), ictcp-pq or delta-e-itp, and values: rows of\n" \
+              "    PQ codes, of linear BT.2020 in cd/m2, or of two of those"
       KEYS = %w[from to rendering from_range to_range].freeze
 
       module_function
@@ -41,9 +43,19 @@ module Mordant
         request = parse(line)
         raise ParameterError.new(path: "line", expected: "an object", found: request) unless request.is_a?(Hash)
 
-        {rgb: rows(request["rgb"], request)}
+        part = Rendition::PARTS[request["operation"]]
+        part ? {values: values(request, *part)} : {rgb: rows(request["rgb"], request)}
       rescue Error => e
         {error: e.message}
+      end
+
+      # @param width [Integer] numbers in a row
+      # @param part [#call]
+      def values(request, width, part)
+        given = check(request["values"], path: "values", width:)
+        return [] if given.empty?
+
+        part.call(request, Numo::DFloat.cast(given).transpose.dup).transpose.to_a
       end
 
       def rows(rgb, options)
@@ -71,14 +83,16 @@ module Mordant
         Pointwise::Chain.new((options["inverse"] == true) ? made.inverse_operations(clamp:) : made.operations(clamp:))
       end
 
-      def check(rgb)
-        refuse("an array of rows of three numbers", rgb) unless rgb.is_a?(Array)
-        rgb.each_with_index do |row, index|
-          next if row.is_a?(Array) && row.size == 3 && row.all? { |x| x.is_a?(Numeric) && x.to_f.finite? }
+      def check(rows, path: "rgb", width: 3)
+        raise ParameterError.new(path:, expected: "an array of rows of #{COUNTS.fetch(width)}", found: rows) unless rows.is_a?(Array)
 
-          raise ParameterError.new(path: "rgb[#{index}]", expected: "three finite numbers", found: row)
+        rows.each_with_index do |row, index|
+          next if row.is_a?(Array) && row.size == width && row.all? { |x| x.is_a?(Numeric) && x.to_f.finite? }
+
+          raise ParameterError.new(path: "#{path}[#{index}]", expected: COUNTS.fetch(width).sub(" ", " finite "), found: row)
         end
       end
+      COUNTS = {1 => "one number", 3 => "three numbers", 6 => "six numbers"}.freeze
 
       def parse(text)
         JSON.parse(text)

@@ -5,7 +5,7 @@ module Mordant
     # What one output is to be: format, what it is converted to, raster, range, what is drawn
     # over it and which of the grade goes in. Immutable.
     class Sheet
-      KEYS = %w[format options view width height fit mask range burns safe graded look dither numbers].freeze
+      KEYS = %w[format options view width height fit mask range burns safe graded look noise dither numbers].freeze
       FITS = {"bars" => "whole picture, bars around it", "crop" => "raster filled, the rest cut off"}.freeze
       # How files of a sequence are numbered.
       NUMBERS = {"timecode" => "by timecode", "source" => "as the source is"}.freeze
@@ -44,7 +44,7 @@ module Mordant
         @burns = BurnIn.new(document["burns"] || [], path: "#{path}.burns")
         @numbers = one_of("numbers", NUMBERS.keys, default: nil) unless document["numbers"].nil?
         @safe = shares(document["safe"] || [])
-        @graded, @dither = flag("graded"), flag("dither")
+        @graded, @dither, @cleaned = flag("graded"), flag("dither"), flag("noise")
         @look = number("look", 0.0..1.0, 1.0)
         complaint = format.refusal(view)
         refuse("format", complaint, format.id) if complaint
@@ -53,10 +53,13 @@ module Mordant
 
       def graded? = @graded
 
+      # @return [Boolean] steps that take noise away go in
+      def cleaned? = @cleaned
+
       # What of the grade it takes; outputs that take the same share its pictures.
       #
       # @return [Array]
-      def variant = [graded?, graded? ? look : 0.0]
+      def variant = [graded?, graded? ? look : 0.0, graded? && cleaned?]
 
       def dither? = @dither && !format.float?
 
@@ -88,7 +91,8 @@ module Mordant
       def grade_words
         return "ungraded" unless graded?
 
-        "look at #{(look * 100).round} %" if look < 1
+        words = [("look at #{(look * 100).round} %" if look < 1), ("noise left in" unless cleaned?)].compact
+        words.join(", ") if words.any?
       end
 
       def chosen(given)

@@ -102,6 +102,10 @@ module Mordant
         index ? only(entries.first(index + 1).map(&:id)) : self
       end
 
+      # @param circuit [Symbol] of steps, see Steps::Step.circuit
+      # @return [Recipe] in which they are off
+      def without(circuit) = with(entries.map { |entry| (entry.step.class.circuit == circuit) ? entry.weakened(0.0) : entry })
+
       # Whether it changes from frame to frame.
       def moving? = entries.any?(&:moving?)
 

@@ -70,13 +70,25 @@ module Mordant
         end
       end
 
-      # One that sees frames before and after.
+      # One that sees frames before and after, which come one after the other and are gone then.
       class Time < Reaching
         def call(moment, &before)
           more = moment.grown(margin(moment))
-          around = (-window..window).filter_map { |away| more.neighbour(away)&.then { |one| [away, yield(one)] } }.to_h
-          changed = part(@process.call(around.values, around.keys.index(0), more, &before), moment, more)
-          (@strength == 1.0) ? changed : Section.mixed(part(around.fetch(0), moment, more), changed, @strength)
+          own = yield(more)
+          changed = part(@process.call(own, others(more, &before), more, &before), moment, more)
+          (@strength == 1.0) ? changed : Section.mixed(part(own, moment, more), changed, @strength)
+        end
+
+        private
+
+        def others(more)
+          Enumerator.new do |out|
+            (-window..window).each do |away|
+              picture = yield(more.neighbour(away) || next) unless away.zero?
+              picture && (out << picture)
+              picture&.free
+            end
+          end
         end
       end
 

@@ -8,6 +8,8 @@ module Mordant
     # Astrophys. 288 (1994): the undecimated transform with holes and a cubic B-spline.
     module Details
       SCALES = 4
+      # What each has of the variance of white noise.
+      WHITE = [0.7924, 0.0404, 0.0074, 0.0018].freeze
       SPLINE = [6.0, 4.0, 1.0].freeze # /16, of the middle and on either side
 
       module_function

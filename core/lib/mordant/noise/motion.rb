@@ -41,11 +41,8 @@ module Mordant
       def starts(from, count) = (-(from % BLOCK)...count).step(BLOCK).to_a
 
       def blocks(unlike)
-        plane = unlike.reshape(@window.height, @window.width)
-        @rows.each_index.to_a.product(@columns.each_index.to_a).select do |row, column|
-          top, left = [@rows[row], 0].max, [@columns[column], 0].max
-          plane[top...[@rows[row] + BLOCK, @window.height].min, left...[@columns[column] + BLOCK, @window.width].min].mean > LIKE
-        end
+        means = Area::Blocks.new(BLOCK).means(unlike.reshape(@window.height, @window.width), @window)
+        means.gt(LIKE).where.to_a.map { |at| at.divmod(@columns.size) }
       end
 
       def found(luma, other, rows, columns)
@@ -53,7 +50,7 @@ module Mordant
         at = (0...BLOCK).step(@every).to_a
         inner = at.product(at)
         y, x = inner.transpose.map { |list| Numo::Int32.cast(list).reshape(1, inner.size) }
-        wanted = luma[places(rows + y, columns + x)]
+        wanted = luma[places(rows + y, columns + x)].dup
         least = cost(wanted, other, rows + y, columns + x)
         step = 2**Math.log2(@reach).floor
         while step >= 1

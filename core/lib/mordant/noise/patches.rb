@@ -2,68 +2,85 @@
 
 module Mordant
   module Noise
-    # Pixels made of others near them whose surroundings are alike: patches are compared in all planes, relative to the noise.
+    # Pixels made of others near them whose surroundings are alike: patches of a first try are compared in all planes, relative to the noise
+    # that there is.
     #
-    #   out(x) = sum(w(x, y) f(y)) / sum(w(x, y)),   w = exp(-max(D - 1, 0) / SOFT),   D: mean over a patch of (f(x) - f(y))^2 / (2 s^2)
+    #   out(x) = sum(w(x, y) f(y)) / sum(w(x, y)),   w = exp(-D / SOFT),   D: mean over a patch of (p(x) - p(y))^2 / (2 s^2)
+    #
+    # with f the picture, p the first try at it and s^2 the variance of the noise.
     #
     # Source: A. Buades, B. Coll, J.-M. Morel, A non-local algorithm for image denoising, CVPR 2005.
     class Patches
       REACH = 3 # pixels
-      PATCH = [1.0, 1.0].freeze # taps
-      SOFT = 0.5
+      SOFT = 0.2
+      NEAR = 9.0 # pixels of a patch
       ALIKE = 1.3 # what is left is chosen for being alike, and so more than a mean of chance would be
 
+      # @return [Integer] pixels around one that it depends on
+      def self.margin = REACH + 2
+
+      # @param window [Grade::Window]
+      # @param variances [Array<Numo::SFloat>] [n] of the noise of each plane
+      # @param strengths [Array<Float>] of each plane
       def initialize(window, variances, strengths:)
-        @window, @variances, @strengths = window, variances, strengths
+        @window, @strengths = window, strengths
+        @layout = Area::Bordered.new(window.width, window.height, 2 * REACH + 2)
+        scale = NEAR * SOFT * 2 * variances.size * [strengths.max, 1.0].max**2
+        @weights = variances.map { |variance| @layout.laid(1.0 / (variance * scale)) }
       end
 
-      def self.margin = REACH + PATCH.size - 1
-
+      # Once: what it has worked with is large, and given back.
+      #
       # @param planes [Array<Numo::SFloat>]
-      # @return [Temporal::Made]
-      def call(planes)
-        sums, weight, squares = planes.map(&:dup), Numo::SFloat.ones(@window.size), Numo::SFloat.ones(@window.size)
-        wide = planes.map { |plane| padded(plane) }
-        shifts.each do |down, across|
-          others = wide.map { |plane| moved(plane, down, across) }
-          share = alike(planes, others)
-          add(sums, weight, squares, others, share)
-          add(sums, weight, squares, wide.map { |plane| moved(plane, -down, -across) }, moved(padded(share), -down, -across))
+      # @param tries [Array<Numo::SFloat>] with less noise
+      # @return [Mixed]
+      def call(planes, tries)
+        rows, tries = [planes, tries].map { |some| some.map { |plane| @layout.laid(plane) } }
+        sums, weight = rows.map(&:dup), Numo::SFloat.ones(rows[0].size)
+        squares = weight.dup
+        offsets.each do |off|
+          share = alike(tries, off)
+          add(sums, weight, squares, rows, share, off)
         end
-        made = sums.map { |sum| sum.out_of_place! / weight }
-        Temporal::Made.new(planes: made.zip(planes, @strengths).map { |one, plane, strength| plane + (one - plane) * [strength, 1.0].min }, left: (squares.out_of_place! / (weight * weight) * ALIKE).clip(0.0, 1.0))
+        weight, squares, *sums = [weight, squares, *sums].map { |row| @layout.taken(row).tap { row.free } }
+        [*rows, *tries, *@weights].each(&:free)
+        made = Mixed.of(planes, sums, weight, squares, @strengths)
+        made.left.map! { |left| (left * ALIKE).clip(0.0, 1.0) }
+        made
       end
 
       private
 
       # One of each pair that lie opposite.
-      def shifts = (0..REACH).to_a.product((-REACH..REACH).to_a).select { |down, across| down.positive? || across.positive? }
-
-      # With edges that go on as they end.
-      def padded(plane)
-        rows = Numo::SFloat.new(@window.height + 2 * REACH, @window.width + 2 * REACH).allocate
-        rows[REACH...-REACH, REACH...-REACH] = plane.reshape(@window.height, @window.width)
-        rows[REACH...-REACH, 0...REACH] = rows[REACH...-REACH, REACH..REACH]
-        rows[REACH...-REACH, -REACH..-1] = rows[REACH...-REACH, (-REACH - 1)..(-REACH - 1)]
-        rows[0...REACH, true] = rows[REACH..REACH, true]
-        rows[-REACH..-1, true] = rows[(-REACH - 1)..(-REACH - 1), true]
-        rows
+      def offsets
+        pairs = (0..REACH).to_a.product((-REACH..REACH).to_a).select { |down, across| down.positive? || across.positive? }
+        pairs.map { |down, across| down * @layout.down + across * @layout.across }
       end
 
-      def moved(rows, down, across)
-        rows[(REACH + down)...(REACH + down + @window.height), (REACH + across)...(REACH + across + @window.width)].dup.reshape(@window.size)
+      # How alike each pixel's patch is to the one that lies so far on.
+      def alike(tries, off)
+        sum = nil
+        tries.zip(@weights) do |row, weight|
+          unlike = row[off..] - row[0...-off]
+          unlike = (unlike.inplace * unlike * weight[0...-off]).out_of_place!
+          sum = sum ? (sum.inplace + unlike).out_of_place! : unlike
+        end
+        across, about = Array.new(2) { Numo::SFloat.new(sum.size).allocate }
+        @layout.sum(@layout.sum(sum, @layout.across, across), @layout.down, about)
+        about.inplace * -1.0
+        Numo::NMath.exp(about.out_of_place!)
       end
 
-      def alike(planes, others)
-        unlike = planes.zip(others, @variances).map { |plane, other, variance| (plane - other)**2 / variance }.reduce(:+) * (1.0 / (2 * planes.size))
-        about = Area::Taps.new(PATCH).call(unlike, @window) * (1.0 / [@strengths.max, 1e-3].max**2)
-        Numo::NMath.exp((about - 1.0).clip(0.0, 30.0) * (-1.0 / SOFT))
-      end
-
-      def add(sums, weight, squares, others, share)
-        sums.zip(others) { |sum, other| sum.inplace + other * share }
-        weight.inplace + share
-        squares.inplace + share * share
+      # Either one of a pair to the other.
+      def add(sums, weight, squares, rows, share, off)
+        rows.zip(sums) do |row, sum|
+          sum[0...-off].inplace + row[off..] * share
+          sum[off..].inplace + row[0...-off] * share
+        end
+        [[weight, share], [squares, share * share]].each do |sum, more|
+          sum[0...-off].inplace + more
+          sum[off..].inplace + more
+        end
       end
     end
   end

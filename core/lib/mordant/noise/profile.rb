@@ -4,46 +4,12 @@ module Mordant
   module Noise
     # How much noise there is: variance of each plane at each detail size, over the level of luma. Immutable.
     class Profile
-      LEVELS = 10
-      BLOCK = 8 # pixels, of the finest detail
-      # Quantile of the mean squares of the blocks of a level that noise alone is taken to have, and what that is of
-      # their mean: of luma, which has detail of its own, and of colour.
-      QUIET = [[0.2, 0.84], [0.4, 0.95], [0.4, 0.95]].freeze
-      # How much coarser detail of noise has at most of finer detail's variance within a frame, of luma and of colour, which is
-      # often coarser; white noise has 0.051 and 0.2.
-      FALL = [[nil, 0.12, 0.25, 0.3], [nil, 0.35, 0.4, 0.4], [nil, 0.35, 0.4, 0.4]].freeze
-      LEAST = 1e-12
+      LEAST = 1e-12 # variance
 
       # @return [Array<Float>] luma of each level, rising
       attr_reader :levels
       # @return [Array<Array<Array<Float>>>] variances by plane, detail size and level
       attr_reader :variances
-
-      # Of a picture, from where it has least detail.
-      #
-      # @param planes [Array<Numo::SFloat>] as Noise.turned
-      # @param window [Grade::Window] of all of them
-      # @return [Profile]
-      def self.estimate(planes, window)
-        luma = Array.new(Details::SCALES) { |scale| blocks(planes[0], window, scale) }
-        levels = quiet(luma[0], luma[0], 0.5).map(&:first)
-        made = planes.each_with_index.map do |plane, index|
-          quantile, bias = QUIET[index]
-          scales = energies(plane, window).each_with_index.map { |all, scale| spread(quiet(luma[scale], all, quantile), levels).map { |value| [value / bias, LEAST].max } }
-          falling(scales, FALL[index])
-        end
-        new(levels, made)
-      end
-
-      # Of several pictures of a shot, over the levels of all of them.
-      #
-      # @param profiles [Array<Profile>]
-      # @return [Profile]
-      def self.mean(profiles)
-        low, high = profiles.flat_map(&:levels).minmax
-        levels = (0...LEVELS).map { |at| low + (high - low) * at / (LEVELS - 1) }
-        new(levels, (0...PLANES.size).map { |plane| (0...Details::SCALES).map { |scale| levels.map { |level| profiles.sum { |one| one.at(plane, scale, level) } / profiles.size } } })
-      end
 
       # @param rows [Array<Array<Float>>] as #rows
       # @return [Profile]
@@ -57,30 +23,6 @@ module Mordant
       # @return [Boolean] they say something of each plane and detail size
       def self.whole?(rows) = rows.map { |plane, size, *| [plane, size] }.uniq.sort == (0...PLANES.size).to_a.product((0...Details::SCALES).to_a).map { |pair| pair.map(&:to_f) }
 
-      # @return [Array<Array<Float>>] by detail size, of blocks
-      def self.energies(plane, window) = Details.of(plane, window).first.each_with_index.map { |detail, scale| blocks(detail * detail, window, scale) }
-
-      def self.falling(scales, most)
-        scales.zip(most).inject([]) { |made, (values, fall)| [*made, fall ? values.zip(made.last).map { |value, finer| [value, finer * fall].min } : values] }
-      end
-
-      # Means of square blocks, larger ones of coarser detail.
-      def self.blocks(plane, window, scale)
-        edge = BLOCK << scale
-        edge = [edge, window.width, window.height].min
-        high, wide = window.height / edge, window.width / edge
-        plane.reshape(window.height, window.width)[0...(high * edge), 0...(wide * edge)].dup.reshape(high, edge, wide, edge).mean(axis: 3).mean(axis: 1).reshape(high * wide).to_a
-      end
-
-      # A quantile of the blocks of each level, which hold as many each.
-      def self.quiet(luma, energies, quantile)
-        pairs = luma.zip(energies).sort_by(&:first)
-        pairs.each_slice([(pairs.size / LEVELS.to_f).ceil, 1].max).map do |some|
-          sorted = some.map(&:last).sort
-          [some.sum(&:first) / some.size, sorted[((sorted.size - 1) * quantile).round]]
-        end
-      end
-
       # At other levels, straight between.
       def self.spread(found, levels)
         levels.map do |level|
@@ -89,7 +31,7 @@ module Mordant
           (high > low) ? a + (b - a) * ((level - low) / (high - low)).clamp(0.0, 1.0) : b
         end
       end
-      private_class_method :energies, :falling, :blocks, :quiet, :spread
+      private_class_method :spread
 
       def initialize(levels, variances)
         @levels, @variances = levels, variances
@@ -104,8 +46,9 @@ module Mordant
       def like(planes, window)
         level = planes[0].mean
         made = planes.each_with_index.map do |plane, index|
-          Details.of(plane, window).first.each_with_index.map do |detail, scale|
-            factor = [(detail * detail).mean, LEAST].max / at(index, scale, level)
+          found = Estimate.falling(Details.of(plane, window).first.map { |detail| (detail * detail).mean }, index)
+          found.each_with_index.map do |variance, scale|
+            factor = [variance, LEAST].max / at(index, scale, level)
             variances[index][scale].map { |value| [value * factor, LEAST].max }
           end
         end
@@ -116,36 +59,49 @@ module Mordant
       def rows = variances.each_index.flat_map { |plane| variances[plane].each_index.flat_map { |scale| levels.zip(variances[plane][scale]).map { |level, value| [plane.to_f, scale.to_f, level.round(5), Math.log10(value).clamp(-13.0, 0.0).round(4)] } } }
 
       # @return [Float] variance
-      def at(plane, scale, level) = Between.new(levels, variances[plane][scale]).between(level)
+      def at(plane, scale, level) = between(variances[plane][scale], level)
+
+      # Details overlap: what the variance of white noise is of the sum of theirs.
+      WHOLE = 1 / Details::WHITE.sum
+
+      # Where luma stands among as many levels as #values has, straight between the outermost ones and as they are beyond.
+      #
+      # @param luma [Numo::SFloat]
+      # @return [Numo::Int32]
+      def spots(luma)
+        low, high = ends
+        Numo::Int32.cast((((luma - low).inplace * (SPOTS / (high - low))) + 0.5).out_of_place!.clip(0, SPOTS))
+      end
+      SPOTS = 64
 
       # @param plane [Integer]
       # @param scale [Integer, nil] nil: of all detail together
-      # @return [#call] luma, a Numo::SFloat, to variances
-      def table(plane, scale = nil)
-        values = scale ? variances[plane][scale] : levels.each_index.map { |at| variances[plane].sum { |one| one[at] } * WHOLE }
-        Between.new(levels, values)
+      # @return [Numo::SFloat] variances at levels that #spots finds
+      def values(plane, scale = nil)
+        low, high = ends
+        given = scale ? variances[plane][scale] : levels.each_index.map { |at| variances[plane].sum { |one| one[at] } * WHOLE }
+        Numo::SFloat.cast((0..SPOTS).map { |at| between(given, low + (high - low) * at / SPOTS) })
       end
-      # Details overlap: what the variance of white noise is of the sum of theirs.
-      WHOLE = 1 / (0.7924 + 0.0404 + 0.0074 + 0.0018)
+
+      # @param luma [Numo::SFloat] [n]
+      # @return [Array<Numo::SFloat>] [n] variances of each plane, of all detail together
+      def at_levels(luma)
+        found = spots(luma)
+        PLANES.each_index.map { |plane| values(plane)[found].dup }
+      end
+
+      private
+
+      def ends = [levels.first, [levels.last, levels.first + 1e-6].max]
 
       # Straight between levels, and as at the outermost beyond.
-      Between = Struct.new(:levels, :values) do
-        def call(luma)
-          spots = 64
-          low, high = levels.first, [levels.last, levels.first + 1e-6].max
-          dense = Numo::SFloat.cast((0..spots).map { |at| between(low + (high - low) * at / spots) })
-          dense[Numo::Int32.cast(((luma - low) * (spots / (high - low)) + 0.5).clip(0, spots))]
-        end
+      def between(values, level)
+        above = levels.index { |at| at >= level } || (levels.size - 1)
+        return values[above] if above.zero? || levels[above] == levels[above - 1]
 
-        def between(level)
-          above = levels.index { |at| at >= level } || (levels.size - 1)
-          return values[above] if above.zero? || levels[above] == levels[above - 1]
-
-          share = (level - levels[above - 1]) / (levels[above] - levels[above - 1])
-          values[above - 1] + (values[above] - values[above - 1]) * share.clamp(0.0, 1.0)
-        end
+        share = (level - levels[above - 1]) / (levels[above] - levels[above - 1])
+        values[above - 1] + (values[above] - values[above - 1]) * share.clamp(0.0, 1.0)
       end
-      private_constant :Between
     end
   end
 end

@@ -33,10 +33,7 @@ module Mordant
       # @param drawn [Frame] codes of a display, on the signal's raster
       # @param signal [Signal]
       # @return [Frame]
-      def paint(drawn, signal)
-        marked = places(signal)
-        drawn.with(Numo::NArray.vstack(Array.new(3) { |channel| drawn.rgb[channel, true] * (marked * -1.0 + 1.0) + marked * COLOUR[channel] }))
-      end
+      def paint(drawn, signal) = Mark.paint(drawn, places(signal), COLOUR)
 
       # Steps along rows; each is marked on the pixel before it.
       def breaks(rows)

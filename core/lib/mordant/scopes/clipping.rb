@@ -8,7 +8,6 @@ module Mordant
       # Display codes of the marks.
       HIGH = [0.77, 0.39, 0.31].freeze
       LOW = [0.37, 0.56, 0.72].freeze
-      HATCH = 4 # pixels of a stripe
 
       module_function
 
@@ -23,16 +22,8 @@ module Mordant
       # @param signal [Signal]
       # @return [Frame]
       def paint(drawn, signal)
-        stripes = hatch(drawn.width, drawn.height)
-        pixels(signal).zip([HIGH, LOW]).reduce(drawn) do |frame, (at, colour)|
-          marked = Numo::SFloat.cast(at & stripes)
-          frame.with(Numo::NArray.vstack(Array.new(3) { |channel| frame.rgb[channel, true] * (marked * -1.0 + 1.0) + marked * colour[channel] }))
-        end
-      end
-
-      def hatch(width, height)
-        place = Numo::Int32.new(1, width).seq + Numo::Int32.new(height, 1).seq
-        ((place / HATCH) & 1).eq(0).reshape(width * height)
+        stripes = Mark.stripes(drawn)
+        pixels(signal).zip([HIGH, LOW]).reduce(drawn) { |frame, (at, colour)| Mark.paint(frame, Numo::SFloat.cast(at & stripes), colour) }
       end
     end
   end

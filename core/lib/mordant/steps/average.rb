@@ -15,11 +15,15 @@ module Mordant
 
       def window = frames.round
 
-      # Sums are of doubles, in the order of the frames.
+      # Sums are of doubles.
       def process(_space)
-        proc do |pictures|
-          sum = pictures.reduce(Numo::DFloat.zeros(*pictures.first.shape)) { |held, picture| (held.inplace + Numo::DFloat.cast(picture)).out_of_place! }
-          Numo::SFloat.cast(sum / pictures.size)
+        proc do |own, others|
+          sum, count = Numo::DFloat.cast(own), 1
+          others.each do |other|
+            (sum.inplace + Numo::DFloat.cast(other)).out_of_place!
+            count += 1
+          end
+          Numo::SFloat.cast(sum / count)
         end
       end
     end

@@ -127,9 +127,9 @@ module Mordant
       #
       # @param space [Colour::WorkingSpace]
       # @return [#call] of an area: a Numo::SFloat [3, n] of a Grade::Moment's window, and the moment, to
-      #   a new one, right but for margin pixels at edges that are not the picture's; of time: the frames there are from window before to
-      #   window after, in order, the place among them of the one that is made, the moment of their window, and a block that has a moment's
-      #   frame, to a new one
+      #   a new one, right but for margin pixels at edges that are not the picture's; of time: the frame that is made, an Enumerable
+      #   of those there are from window before to window after, each of which is gone once the next one comes, the moment of their window,
+      #   and a block that has a moment's frame, to a new one
       def process(space) = raise(NotImplementedError, "#{self.class} has no process")
 
       # @param raster [#width, #height] of the whole picture

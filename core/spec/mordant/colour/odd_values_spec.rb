@@ -10,7 +10,7 @@ RSpec.describe "Values no picture should hold" do
   def reached(step, rgb)
     process = step.process(Mordant::Colour::WorkingSpace.default)
     moment = Mordant::Grade::Moment.of(Mordant::Frame.new(rgb, width: 3, height: 1, encoding: "acescct"))
-    (step.class.reach == :time) ? process.call([rgb], 0, moment) { rgb } : process.call(rgb, moment)
+    (step.class.reach == :time) ? process.call(rgb, [], moment) { rgb } : process.call(rgb, moment)
   end
 
   odd = {"NaN" => Float::NAN, "infinity" => Float::INFINITY, "minus infinity" => -Float::INFINITY, "the largest float" => 3.4e38, "the least" => -3.4e38,

@@ -68,6 +68,28 @@ RSpec.describe Mordant::Deliver::Format, :folder do
     end
   end
 
+  # A slow gradient without dither is off by up to half a code, in bands; with it neither way over some pixels.
+  {"dpx-10" => 1023, "ffv1" => 65_535, "png-16" => 65_535, "tiff-16" => 65_535}.each do |format, most|
+    it "is dithered in #{format}, to no side, and differently in each frame" do
+      made = [true, false].map do |dither|
+        sheet, path = written(format, "rec709-bt1886", dither:)
+        [0, 4].map { |record| (decoded(path, sheet, record) - seen(sheet, record)) * most }.tap { FileUtils.rm_rf(path) }
+      end
+      means = made.map { |(off, _)| off[0, true].reshape(18, 8, 32, 8).mean(axis: 3).mean(axis: 1).abs.mean }
+      expect(made[0][0].stddev).to be > 1.3 * made[1][0].stddev
+      expect(means[0]).to be < 0.12
+      expect((made[0][0] - made[0][1]).stddev).to be > 0.3
+    end
+  end
+
+  it "is dithered wherever codes are whole numbers, unless somebody says otherwise" do
+    described_class.all.each do |format|
+      view = [views["rec709-bt1886"], views["rec2100-pq"], views["aces2065-1"]].find { |one| format.refusal(one).nil? }
+      sheet = Mordant::Deliver::Sheet.new({"format" => format.id, "view" => view}, width: 256, height: 144)
+      expect(sheet.dither(0).nil?).to eq(format.float?), format.id
+    end
+  end
+
   # Hard edges between the strongest colours there are, and light beyond the codes.
   (described_class.all - described_class.all.select(&:sequence?)).reject(&:rgb?).each do |format|
     it "writes nothing outside of legal range in #{format.id}" do

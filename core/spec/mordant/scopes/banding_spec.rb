@@ -39,6 +39,18 @@ RSpec.describe Mordant::Scopes::Banding do
     expect(share(edge)).to eq(0.0)
   end
 
+  it "finds them in real skies that are rounded to 8 bits, and none in those that are dithered or smooth" do
+    clip = File.expand_path("../../../../demo/media/heron/H014/H014_1B.mov", __dir__)
+    codes = Mordant::Media::Reader.new(clip, rate: 24r, range: "legal").frame(10, width: 960, height: 540)
+    television = Mordant::Colour::Conversion.new(from: "logc3-ei800-wg3", to: "rec709-bt1886", rendering: "sdr-video-1.0").chain.from_codes(codes.rgb)
+    whole, blur = Mordant::Grade::Window.whole(960, 540), Mordant::Area::Gaussian.new(3.0)
+    smooth = Numo::NArray.vstack((0..2).map { |channel| blur.call(television[channel, true].dup, whole) })
+    Numo::NArray.srand(4)
+    rounded, dithered = [0.0, 1.0].map { |by| Numo::SFloat.cast((smooth * 255 + (Numo::SFloat.new(*smooth.shape).rand - 0.5) * by).round) / 255 }
+    shares = [rounded, dithered, smooth].map { |rgb| described_class.share(Mordant::Scopes::Signal.new(Mordant::Frame.new(rgb, width: 960, height: 540, encoding: "rec709-bt1886"))) }
+    expect(shares).to match([be > 0.01, be < 0.0003, be < 0.0001])
+  end
+
   it "marks them in the picture and leaves all else as it is" do
     picture = frame(ramp(bits: 8))
     places = described_class.places(Mordant::Scopes::Signal.new(picture))

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # Makes some of the pictures of a range; those that are there are not made again.
+  # Makes some of a range ready; what is there is not made again.
   class RangeJob < CountedJob
     self.maximum_retry_count = 2
 
@@ -11,7 +11,7 @@ module Server
       (first...(first + count)).each do |frame|
         break unless render.reload.live?
 
-        Pictures::Kept.current.fetch(wish.with(frame:))
+        (render.what == "noise") ? Pictures::Desk.current.clean(wish.with(frame:)) : Pictures::Kept.current.fetch(wish.with(frame:))
         render.count_one
       end
     rescue Mordant::Error, SystemCallError => e

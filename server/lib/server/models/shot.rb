@@ -157,12 +157,14 @@ module Server
     #
     # @param graded [Boolean]
     # @param look [Float] how much of the washes, 0.0..1.0
+    # @param cleaned [Boolean] with what takes noise away
     # @return [Mordant::Grade::Recipe]
-    def delivered(graded, look)
+    def delivered(graded, look, cleaned = true)
       return UNGRADED unless graded && !clip.black?
 
       laid = washes.select(&:enabled).map { |wash| timed(wash.recipe, wash.recipe.grade).weakened(look) }
-      Matting.resolved(self, composed(washes: false).followed_by(*laid), {})
+      whole = Matting.resolved(self, composed(washes: false).followed_by(*laid), {})
+      cleaned ? whole : whole.without(:noise)
     end
 
     # @param washes [Boolean] with those

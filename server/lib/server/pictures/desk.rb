@@ -38,7 +38,7 @@ module Server
       def picture(wish, size: "full")
         return finished(wish, REDUCTIONS.fetch(size)) if wish.still
 
-        working = mixed(wish) { |feed| made(wish, feed) { |plan| feed.through(plan, REDUCTIONS.fetch(size)) } }
+        working = mixed(wish) { |feed| made(wish, feed) { |recipe| graded(wish, feed, recipe, REDUCTIONS.fetch(size)) } }
         measured = wish.screen.measured(working)
         [working, measured, wish.screen.drawn(working, measured)]
       end
@@ -52,10 +52,36 @@ module Server
       def part(wish, window)
         return finished(wish, 1).map { |frame| part_of(frame, window) } if wish.still
 
-        working = mixed(wish, window) { |feed| made(wish, feed) { |plan| feed.part(plan, window) } }
+        working = mixed(wish, window) { |feed| made(wish, feed) { |recipe| feed.part(plan(wish.project, recipe, feed.encoding), window) } }
         measured = wish.screen.measured(working)
         [working, measured, wish.screen.drawn(working, measured)]
       end
+
+      # What a recipe makes of a whole frame. At the raster of the screen what is left of its noise is kept; see Cleaned.
+      #
+      # @param feed [Feed] of the wish's frame
+      # @param recipe [Mordant::Grade::Recipe] as it is there
+      # @param reduction [Integer]
+      # @return [Mordant::Frame] in log codes of the working space
+      def graded(wish, feed, recipe, reduction)
+        kept = Mordant::Noise::Kept.of(recipe) if wish.raster.nil? && reduction <= PLAY_REDUCTION
+        return feed.through(plan(wish.project, recipe, feed.encoding), reduction) unless kept
+
+        start = cleaned.fetch(wish.project, feed, kept).reduce(reduction)
+        following(wish.project, kept.after).picture(Mordant::Grade::Moment.of(start).from(origin(wish.project, feed, reduction)))
+      end
+
+      # @return [Array<Array(Feed, Mordant::Noise::Kept)>] of a frame's layers that have noise taken away
+      def kept_noise(wish) = feeds(wish).filter_map { |feed, _| Mordant::Noise::Kept.of(wish.recipe_of(feed.shot))&.then { |kept| [feed, kept] } }
+
+      # Takes noise away from a frame, if it has a step that does, and keeps what that leaves.
+      def clean(wish) = kept_noise(wish).each { |feed, kept| cleaned.fetch(wish.project, feed, kept) }
+
+      # @return [Cleaned]
+      def cleaned = @cleaned ||= Cleaned.new(self)
+
+      # @return [Mordant::Grade::Origin] of a frame as it comes, which mattes may look at
+      def origin(project, feed, reduction) = Mordant::Grade::Origin.new(plan(project, NOTHING, feed.encoding), feed.moment(reduction))
 
       # How many times finer than its raster a picture has to be made, and then reduced, to look as
       # the master does at that raster: where steps change detail that it does not hold.
@@ -177,11 +203,13 @@ module Server
       # @param source [String] encoding id
       # @return [Mordant::Grade::Plan]
       def plan(project, recipe, source)
-        key = Depends.grade(project, recipe, source)
-        kept = @plans.delete(key) || project.plan(recipe, source)
-        @plans[key] = kept
-        @plans.shift while @plans.size > PLANS
-        kept
+        remembered(Depends.grade(project, recipe, source)) { project.plan(recipe, source) }
+      end
+
+      # @param recipe [Mordant::Grade::Recipe] of what follows a picture in log codes of the working space
+      # @return [Mordant::Grade::Plan]
+      def following(project, recipe)
+        remembered(Depends.digest("following", Depends.grade(project, recipe, project.space.log))) { Mordant::Grade::Plan.new(recipe:, source: project.space.log, space: project.space) }
       end
 
       # The shot at a frame, the incoming one of a dissolve, and what goes into its plan.
@@ -195,15 +223,23 @@ module Server
 
       private
 
+      # The latest plans.
+      def remembered(key)
+        kept = @plans.delete(key) || yield
+        @plans[key] = kept
+        @plans.shift while @plans.size > PLANS
+        kept
+      end
+
       # What a wish's recipe makes of a feed, or the light that one of its steps adds, or what it takes away.
       #
-      # @yieldparam plan [Mordant::Grade::Plan]
+      # @yieldparam recipe [Mordant::Grade::Recipe]
       # @yieldreturn [Mordant::Frame]
       def made(wish, feed)
         recipe = wish.recipe_of(feed.shot)
-        return yield plan(wish.project, recipe, feed.encoding) unless wish.adds && recipe.entries.any? { |entry| entry.id == wish.adds }
+        return yield recipe unless wish.adds && recipe.entries.any? { |entry| entry.id == wish.adds }
 
-        after, before = [recipe.upto(wish.adds), recipe.before(wish.adds)].map { |one| yield plan(wish.project, one, feed.encoding) }
+        after, before = [recipe.upto(wish.adds), recipe.before(wish.adds)].map { |one| yield one }
         taken = recipe.entries.find { |entry| entry.id == wish.adds }.step.class.takes_away?
         taken ? Mordant::Grade::Removed.of(after, before, wish.project.space, wish.gain || Mordant::Grade::Removed::USUAL) : Mordant::Grade::Added.of(after, before, wish.project.space)
       end

@@ -109,8 +109,6 @@ module Server
 
       def digest_of(*parts) = Depends.digest(*parts)[0, 16]
 
-      def plan(recipe) = @desk.plan(project, recipe, @feed.encoding)
-
       # Of the weights at the raster of the start picture.
       def exact_key(entry)
         seen = [digest, Mordant::Grade::Recipe.of(start.after.take_while { |group| !group.include?(entry) }).stamp] if entry.matte.sees_picture?
@@ -120,7 +118,7 @@ module Server
       def answer(domain)
         small = start.before ? @desk.small(project, @feed, start.before) : @feed.codes(Desk::SMALL_REDUCTION)
         ladder = Mordant::Grade::Ladder.new(groups: start.after, source: start.before ? space.log : @feed.encoding, screen: @wish.screen, domain:,
-          smalls: [small], origins: [start.before && origin(Desk::SMALL_REDUCTION)], raster:, space:, compress: start.before.nil? && project.compress_gamut)
+          smalls: [small], origins: [start.before && @desk.origin(project, @feed, Desk::SMALL_REDUCTION)], raster:, space:, compress: start.before.nil? && project.compress_gamut)
         @parts = {}
         rungs = Ladders.rungs(ladder, @held, @parts) { |entry| yield ladder, entry }
         Answer.new(header: {start: digest, nodes: Mordant::Grade::Ladder::NODES, rungs:}, parts: @parts, graded: ladder.climbs.first.graded, acting: acting(ladder.climbs.first))
@@ -134,20 +132,17 @@ module Server
       end
 
       # @return [Mordant::Media::Codes, Mordant::Frame] the start picture
-      def whole = @whole ||= start.before ? @feed.through(plan(start.before)) : @feed.codes
+      def whole = @whole ||= start.before ? @desk.graded(@wish, @feed, start.before, 1) : @feed.codes
 
       def exact(ladder, entry)
         weigh(exact_key(entry), *Desk.raster(project)) do
           if entry.matte.sees_picture?
-            (@climb ||= ladder.climb(whole, start.before && origin(1))).weights.fetch(entry)
+            (@climb ||= ladder.climb(whole, start.before && @desk.origin(project, @feed, 1))).weights.fetch(entry)
           else
             Ladders.placed(entry, *Desk.raster(project), space)
           end
         end
       end
-
-      # Of the source, which mattes may look at past what stands before the start.
-      def origin(reduction) = Mordant::Grade::Origin.new(@desk.plan(project, NOTHING, @feed.encoding), @feed.moment(reduction))
 
       # @yieldreturn [Numo::SFloat] of a raster
       # @return [Hash] what a screen is told of them

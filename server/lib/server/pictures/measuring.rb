@@ -7,7 +7,7 @@ module Server
     # Of a request: "scopes", see Mordant::Scopes::Instruments; "tap", where they measure, and
     # "region", a part of the picture they are restricted to; "skin", a patch; "acts", a step
     # whose pixels are shown; "light", a part of an instrument, whose pixels are shown;
-    # "marks", that clipped pixels are; "breaks", that places are where tones break; "beside", a second picture that instruments show as well;
+    # "marks", that clipped pixels are, and colours beyond P3-D65 where a view has them; "breaks", that places are where tones break; "beside", a second picture that instruments show as well;
     # "difference", one that the picture is taken from, times "gain"; "bands", see Mordant::Scopes::Bands. "guides": levels that black
     # and white are to touch, see Mordant::Scopes::Touch. "instruments": false leaves all out.
     class Measuring
@@ -31,11 +31,14 @@ module Server
         guides = Mordant::Scopes::Touch.checked(@body["guides"]).then { |places| places.empty? ? {} : {guides: Mordant::Scopes::Touch.new(signal(measured, region: @body["region"]), places).to_h} }
         skin = @body["skin"] && {skin: Mordant::Scopes::Skin.new(measured, @body["skin"]).to_h}
         parts = {**instruments.parts, **beside}
-        [{**raster, tone: Mordant::Scopes::ToneTrace.new(working, space: @wish.project.space).to_h, measure: @tap, **instruments.header, **guides, **breaks(measured), **skin.to_h}, parts]
+        [{**raster, tone: Mordant::Scopes::ToneTrace.new(working, space: @wish.project.space).to_h, measure: @tap, **instruments.header, **guides, **breaks(measured), **beyond(measured), **skin.to_h}, parts]
       end
 
       # @return [Hash] share of the pixels at which tones break, where that is looked for
       def breaks(measured) = (@body["breaks"] == true) ? {breaks: Mordant::Scopes::Banding.share(signal(measured, region: @body["region"]))} : {}
+
+      # @return [Hash] share of the pixels beyond P3-D65, where clipping is marked and the view has such
+      def beyond(measured) = (@body["marks"] == true && Mordant::Scopes::Beyond.wider?(measured.encoding)) ? {beyond: Mordant::Scopes::Beyond.share(signal(measured, region: @body["region"]))} : {}
 
       # What instruments show together with the first picture: of "beside", see Second.
       #
@@ -56,7 +59,7 @@ module Server
         drawn = banded(working, measured, drawn) if @body["bands"]
         drawn = Mordant::Grade::MatteLook.veil(drawn, lit(measured)) if @body["light"]
         drawn = Mordant::Grade::MatteLook.draw(drawn, acting, @body["acts"].fetch("look", "veil")) if @body["acts"]
-        drawn = Mordant::Scopes::Clipping.paint(drawn, signal(measured)) if @body["marks"] == true
+        drawn = Mordant::Scopes::Beyond.paint(Mordant::Scopes::Clipping.paint(drawn, signal(measured)), signal(measured)) if @body["marks"] == true
         drawn = Mordant::Scopes::Banding.paint(drawn, signal(measured)) if @body["breaks"] == true
         drawn
       end

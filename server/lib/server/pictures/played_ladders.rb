@@ -2,8 +2,8 @@
 
 module Server
   module Pictures
-    # Ladders for playing frames of a cut from their sources as decoded: one for frames whose
-    # grade is the same, with lattices for what occurs in them.
+    # Ladders for playing frames of a cut from their sources as decoded, or from what is left of them once their noise is taken
+    # away, where that is kept: one for frames whose grade is the same, with lattices for what occurs in them.
     class PlayedLadders
       # @return [Hash{String => String}] what the screen does not hold yet, by digests
       attr_reader :parts
@@ -20,33 +20,48 @@ module Server
       end
 
       # @param frames [Range<Integer>] record frames
-      # @return [Array<Hash>] frame, and rungs; nil where there is no ladder, as in dissolves; of the first of
-      #   them, AT_ONCE or where none of their pictures have to be looked at all that have the same
+      # @return [Array<Hash>] frame, rungs, and start, the digest of what is kept of it, if it is drawn from that; rungs are nil
+      #   where there is no ladder, as in dissolves; of the first of them, AT_ONCE or where none of their pictures have to be looked at all that have the same
       def of(frames)
-        first = Played.of(@wish, frames.first)
+        first = played(frames.first)
         return ladders([first], frames.to_a) if stands?(first, frames)
 
-        played = frames.first(AT_ONCE).map { |frame| Played.of(@wish, frame) }
+        played = frames.first(AT_ONCE).map { |frame| played(frame) }
         played.chunk_while { |a, b| a.same?(b) }.flat_map { |run| ladders(run, run.map(&:frame)) }
       end
 
       AT_ONCE = 16 # frames whose pictures are looked at
 
-      # A frame of a shot with its grade there.
-      Played = Struct.new(:frame, :shot, :source_frame, :recipe, keyword_init: true) do
-        def self.of(wish, frame)
-          layer, other = wish.cut.timeline.layers(frame)
-          return new(frame:) if other
-
-          shot = wish.cut.shot(layer.shot.key)
-          new(frame:, shot:, source_frame: layer.source_frame, recipe: wish.with(frame:).recipe_of(shot))
-        end
-
+      # A frame of a shot with its grade there, and what is kept of it without noise.
+      Played = Struct.new(:frame, :shot, :source_frame, :recipe, :noise, :start, keyword_init: true) do
         # @return [Boolean] one ladder does for both
-        def same?(other) = shot == other.shot && recipe&.stamp == other.recipe&.stamp
+        def same?(other) = shot == other.shot && recipe&.stamp == other.recipe&.stamp && start.nil? == other.start.nil?
+      end
+
+      # @param frames [Range<Integer>]
+      # @return [Array<Array(Hash, String)>] of those that are kept without their noise: what a screen is told, and words
+      def self.starts(desk, wish, frames)
+        frames.filter_map do |frame|
+          found, other = desk.kept_noise(wish.with(frame:))
+          next if found.nil? || other
+
+          picture = desk.cleaned.fetch(wish.project, *found).reduce(Desk::PLAY_REDUCTION)
+          sent = Mordant::Grade::Ladder::Sent.of(picture, wish.project.space)
+          [{frame:, shot: found.first.shot.id, width: picture.width, height: picture.height, start: desk.cleaned.digest(wish.project, *found), range: sent.range}, sent.words]
+        end
       end
 
       private
+
+      def played(frame)
+        layer, other = @wish.cut.timeline.layers(frame)
+        return Played.new(frame:) if other
+
+        shot, there = @wish.cut.shot(layer.shot.key), @wish.with(frame:)
+        noise, = @desk.kept_noise(there)
+        start = @desk.cleaned.digest(project, *noise) if noise && @desk.cleaned.include?(project, *noise)
+        Played.new(frame:, shot:, source_frame: layer.source_frame, recipe: there.recipe_of(shot), noise:, start:)
+      end
 
       # One ladder of one rung does for all of them, in whose shot none is mixed with another or moves.
       def stands?(first, frames)
@@ -63,19 +78,42 @@ module Server
       # @param run [Array<Played>] of the same grade, of which pictures are looked at
       # @param frames [Array<Integer>] that the ladder is for
       def ladders(run, frames)
-        shot, recipe = run.first.shot, run.first.recipe
-        start = shot && Mordant::Grade::Ladder::Start.of(recipe, nil, source: shot.clip.code_encoding, space:)
-        return frames.map { |frame| {frame:, rungs: nil} } if start.nil? || Mordant::Colour.encoding(shot.clip.code_encoding).linear?
+        first = run.first
+        groups = groups_of(first) or return frames.map { |frame| {frame:, rungs: nil} }
 
-        sees = recipe.entries.any? { |entry| entry.masked? && entry.matte.sees_picture? }
-        seen = sees ? run : [run.first, run[run.size / 2], run.last].uniq
-        seen = [] if recipe.strands.all? { |group| Mordant::Grade::Ladder.plain?(group) }
-        ladder = Mordant::Grade::Ladder.new(groups: recipe.strands, source: shot.clip.code_encoding, screen: @wish.screen, domain: Mordant::Lut::Lattice::WHOLE,
-          smalls: seen.map { |one| codes(one).reduce(Desk::SMALL_REDUCTION / Desk::PLAY_REDUCTION) }, raster:, space:, compress: project.compress_gamut)
+        sees = first.recipe.entries.any? { |entry| entry.masked? && entry.matte.sees_picture? }
+        seen = sees ? run : [first, run[run.size / 2], run.last].uniq
+        seen = [] if first.start.nil? && groups.all? { |group| Mordant::Grade::Ladder.plain?(group) }
+        ladder = ladder(first, groups, seen)
         return frames.map { |frame| {frame:, rungs: Ladders.rungs(ladder, @held, @parts)} } if seen.empty?
 
-        run.map { |one| {frame: one.frame, rungs: Ladders.rungs(ladder, @held, @parts) { |entry| weights(one, ladder, entry, seen) }} }
+        run.map { |one| {frame: one.frame, rungs: Ladders.rungs(ladder, @held, @parts) { |entry| weights(one, ladder, entry, seen) }, **(one.start ? {start: one.start} : {})} }
       end
+
+      # What is climbed from the source, or from what is kept of it; nil where there is no ladder.
+      def groups_of(one)
+        return if one.shot.nil? || (one.noise && one.start.nil?) || Mordant::Colour.encoding(one.shot.clip.code_encoding).linear?
+
+        recipe = one.start ? one.noise.last.after : one.recipe
+        recipe.strands if Mordant::Grade::Ladder::Start.of(recipe, nil, source: one.start ? space.log : one.shot.clip.code_encoding, space:)
+      end
+
+      def ladder(first, groups, seen)
+        small = Desk::SMALL_REDUCTION / Desk::PLAY_REDUCTION
+        smalls = seen.map { |one| picture(one).reduce(small) }
+        source, domain, origins = first.start ? [space.log, around(smalls), seen.map { |one| @desk.origin(project, one.noise.first, Desk::SMALL_REDUCTION) }] : [first.shot.clip.code_encoding, Mordant::Lut::Lattice::WHOLE, []]
+        Mordant::Grade::Ladder.new(groups:, source:, screen: @wish.screen, domain:, smalls:, origins:, raster:, space:, compress: first.start.nil? && project.compress_gamut)
+      end
+
+      # What occurs in pictures, and as much more as single pixels may lie beyond their means.
+      def around(smalls)
+        more = Mordant::Grade::Ladder::BEYOND.map { |share| share * (space.white - space.black) }
+        ends = smalls.map { |small| [small.rgb.min(axis: 1).to_a, small.rgb.max(axis: 1).to_a] }.transpose
+        ends.zip(%i[min max], more).map { |all, most, off| all.transpose.map { |values| values.send(most) + off } }
+      end
+
+      # As it is drawn from.
+      def picture(one) = one.start ? @desk.cleaned.fetch(project, *one.noise).reduce(Desk::PLAY_REDUCTION) : codes(one)
 
       def project = @wish.project
 
@@ -93,10 +131,10 @@ module Server
         weigh(["seen", *stamp(one), one.recipe.stamp, entry.id], climb.graded.width, climb.graded.height) { climb.weights.fetch(entry) }
       end
 
-      def stamp(one) = [Depends.frames(one.shot.clip, *Desk.raster(project)), one.shot.clip.code_encoding, one.source_frame]
+      def stamp(one) = [Depends.frames(one.shot.clip, *Desk.raster(project)), one.shot.clip.code_encoding, one.source_frame, *one.start]
 
       def placed(one, entry)
-        raster = [codes(one).width, codes(one).height]
+        raster = Desk.raster(project).map { |edge| edge / Desk::PLAY_REDUCTION }
         weigh(["placed", entry.matte.to_h, entry.matte.stamps, *raster], *raster) { Ladders.placed(entry, *raster, space) }
       end
 

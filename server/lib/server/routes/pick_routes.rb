@@ -58,10 +58,10 @@ module Server
         def noise_profile(desk, wish, before, step, region)
           place = wish.cut.timeline.layers(wish.frame).last.shot
           frames = region ? [wish.frame] : NOISE_PLACES.map { |share| place.record_in + (share * (place.length - 1)).round }.uniq
-          found = Mordant::Noise::Profile.mean(frames.map do |frame|
+          found = Mordant::Noise::Estimate.profile(frames.flat_map do |frame|
             there = wish.with(frame:)
-            picture = (frame == wish.frame) ? before.picture(desk.moment(there, "full")) : desk.plan(wish.project, there.recipe_of(wish.shot).before(step), desk.incoming(there).encoding).picture(desk.moment(there, "full"))
-            Mordant::Noise::Profile.estimate(Mordant::Noise.turned(picture.rgb), Mordant::Grade::Window.whole(picture.width, picture.height))
+            plan, moment = (frame == wish.frame) ? before : desk.plan(wish.project, there.recipe_of(wish.shot).before(step), desk.incoming(there).encoding), desk.moment(there, "full")
+            Mordant::Noise::Estimate.windows(moment).map { |window| [Mordant::Noise.turned(plan.picture(moment.at(window)).rgb), window] }
           end)
           return found unless region
 

@@ -61,13 +61,13 @@ module Server
         Pictures::Answer.pack({frames: sizes}, frames.to_h { |frame, _, codes| ["f#{frame}", codes.rgb.transpose.to_binary] })
       end
 
-      # Finished pictures of a range, made by workers ahead of playing it.
+      # Finished pictures of a range, or frames of it without their noise, made by workers ahead of playing it.
       app.post "/api/cuts/:id/renders" do
         cut = Cut.includes(:project).fetch(params["id"])
         body = body_json
         screen(cut.project, body["on"])
         status 202
-        answer(RangeRender.order(cut, first: whole(body, "first"), count: whole(body, "count"), screen: body["on"] || {}).to_h)
+        answer(RangeRender.order(cut, first: whole(body, "first"), count: whole(body, "count"), screen: body["on"] || {}, **(body.key?("what") ? {what: body["what"]} : {})).to_h)
       end
 
       app.post "/api/renders/:id/cancel" do
@@ -82,6 +82,26 @@ module Server
         wish = Pictures::Wish.new(cut:, screen: screen(cut.project, body_json["on"]))
         frames = Pictures::Kept.current.frames(wish, 0...cut.timeline.length)
         answer(spans: frames.chunk_while { |a, b| b == a + 1 }.map { |run| [run.first, run.size] })
+      end
+
+      # Frames that have noise taken away, and those of them whose result is there, as [first, count].
+      app.get "/api/cuts/:id/cleaned" do
+        cut = Cut.includes(:project).fetch(params["id"])
+        cut.loaded_shots
+        wanted, there = Pictures::Desk.current.cleaned.frames(Pictures::Wish.new(cut:), 0...cut.timeline.length)
+        answer(wanted: wanted.size, spans: there.chunk_while { |a, b| b == a + 1 }.map { |run| [run.first, run.size] })
+      end
+
+      # Frames to play as they are once their noise is taken away, in log codes of the working space.
+      app.post "/api/cuts/:id/cleaned" do
+        body = body_json
+        first, count = whole(body, "first"), whole(body, "count")
+        most_playing(count)
+        content_type Pictures::Answer::TYPE
+        cut = Cut.includes(:project).fetch(params["id"])
+        wish = Pictures::Wish.new(cut:, trial: trial(body["trial"]))
+        starts = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::PlayedLadders.starts(Pictures::Desk.current, wish, first...(first + count)) }
+        Pictures::Answer.pack({frames: starts.map(&:first)}, starts.to_h { |told, words| ["f#{told[:frame]}", words] })
       end
 
       # One of them; made now if it is not there.

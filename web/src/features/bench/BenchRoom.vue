@@ -20,7 +20,8 @@ import { useArrival } from './useArrival'
 import { useCopying } from './useCopying'
 import { useBenchKeys } from './useBenchKeys'
 import { useCaption } from './useCaption'
-import { useKept } from './useKept'
+import { useKeptHere } from './useKept'
+import { useCleaned } from '../grade/useCleaned'
 import { useMarks } from './useMarks'
 import DrawLayer from '../matte/DrawLayer.vue'
 import ShapeLayer from '../matte/ShapeLayer.vue'
@@ -82,16 +83,10 @@ const range = computed(() => {
   return looping.value && shot ? { first: shot.record_in, count: shot.length } : { first: 0, count: cut.length }
 })
 const screenChanges = ref(0)
-watch([() => screen.wish, () => circuit.names], () => screenChanges.value++)
+const cleaned = useCleaned()
+watch([() => screen.wish, () => circuit.names, () => cleaned.spans.join()], () => screenChanges.value++)
 const crossing = useCrossing()
-const kept = useKept({
-  project: computed(() => cut.project?.id ?? null),
-  cut: computed(() => cut.cut?.id ?? null),
-  on: computed(() => screen.wish),
-  generation: computed(() => recipes.generation),
-  stored: computed(() => !recipes.unsaved),
-  trouble: notices.trouble,
-})
+const kept = useKeptHere('pictures')
 const renderRange = () => (kept.running.value ? kept.cancel() : kept.start(range.value.first, range.value.count))
 const store = makePlayStore({
   kept: (frame) => !circuit.any && kept.has(frame),

@@ -9,6 +9,7 @@ import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
 import PictureStage from './PictureStage.vue'
 import { useCut } from '../cut/useCut'
+import { useCircuit } from '../grade/useCircuit'
 import { useFollowed } from './useCleanWindow'
 import { usePicture, type PictureWish } from './usePicture'
 
@@ -19,6 +20,7 @@ const screen = useScreen()
 const catalogue = useCatalogue()
 const notices = useNotices()
 const followed = useFollowed()
+const circuit = useCircuit()
 const ready = ref(false)
 const asked = ref(false)
 const luts = ref<string[]>([])
@@ -36,7 +38,7 @@ onMounted(async () => {
 const wish = computed<PictureWish | null>(() => {
   if (!ready.value || !cut.cut) return null
   const shown = followed.value
-  const at = shown && shown.cut === cut.cut.id ? shown : { frame: cut.frame, source: false, trial: null, test: null, playing: false }
+  const at = shown && shown.cut === cut.cut.id ? shown : { frame: cut.frame, source: false, trial: cut.shot ? cut.trialOf(cut.shot) : null, test: null, playing: false }
   return { cut: cut.cut.id, frame: at.frame, source: at.source, trial: at.trial, test: at.test, moving: at.playing, on: screen.wish, measuring: undefined }
 })
 const picture = usePicture(wish, notices.trouble)
@@ -56,6 +58,7 @@ const full = () => void document.documentElement.requestFullscreen()
       :failed="picture.failed.value"
       :data-settled="picture.settled.value"
     />
+    <p v-if="circuit.any" class="absolute top-2 left-2 border border-weld bg-ground/80 px-1.5 text-2xs text-weld" data-test="out">{{ [circuit.noise && 'noise suspended', circuit.film && 'film out of circuit'].filter(Boolean).join(', ') }}</p>
     <div v-if="asked && cut.project" class="absolute right-3 bottom-3 w-64 space-y-2 border border-line bg-raise/95 p-3" role="group" aria-label="this screen">
       <ChoiceList label="target of this screen" :groups="[{ name: '', options: cut.project.targets.map(({ id, name }) => ({ id, label: name })) }]" :model-value="screen.target?.id ?? null" @update:model-value="$event && screen.choose({ target: $event })">{{ screen.target?.name }}</ChoiceList>
       <OptionRow label="canvas of this screen" :options="catalogue.canvases" :model-value="screen.canvas" @update:model-value="screen.choose({ canvas: $event })" />

@@ -23,6 +23,8 @@ vi.mock('./livePicture', () => ({
 let asked: string[]
 /** Lattices by frame. */
 let lattices: (frame: number) => string | null
+/** Digests of what is kept of frames without their noise. */
+let starts: (frame: number) => string | undefined
 
 function packed(header: object, parts: Record<string, number>): ArrayBuffer {
   const listed = Object.entries(parts).map(([name, length]) => ({ name, length }))
@@ -41,6 +43,7 @@ beforeEach(() => {
   asked = []
   live.held.clear()
   lattices = () => 'still'
+  starts = () => undefined
   vi.stubGlobal('createImageBitmap', () => Promise.resolve({ close: vi.fn() }))
   vi.stubGlobal('fetch', (url: string, init: RequestInit) => {
     asked.push(url.replace('/api', ''))
@@ -49,7 +52,13 @@ beforeEach(() => {
       const found = Array.from({ length: count }, (_, i) => ({ frame: first + i, lattice: lattices(first + i) }))
       const parts = Object.fromEntries(found.flatMap(({ lattice }) => (lattice && !held.includes(lattice) ? [[lattice, 48]] : [])))
       asked.push(...Object.keys(parts))
-      return Promise.resolve(new Response(packed({ nodes: 2, ladders: found.map(({ frame, lattice }) => ({ frame, rungs: lattice && [[{ lattice, share: 1, weight: null }]] })) }, parts)))
+      return Promise.resolve(new Response(packed({ nodes: 2, ladders: found.map(({ frame, lattice }) => ({ frame, rungs: lattice && [[{ lattice, share: 1, weight: null }]], start: starts(frame) })) }, parts)))
+    }
+    if (url.includes('/cleaned')) {
+      const { first, count } = JSON.parse(String(init.body)) as { first: number; count: number }
+      asked.push(`${first}+${count}`)
+      const kept = Array.from({ length: count }, (_, i) => ({ frame: first + i, shot: 1, width: 1, height: 1, start: starts(first + i), range: [[0, 0, 0], [1, 1, 1]] }))
+      return Promise.resolve(new Response(packed({ frames: kept }, Object.fromEntries(kept.map(({ frame }) => [`f${frame}`, 6])))))
     }
     const run = /first=(\d+)&count=(\d+)/.exec(url)
     if (!run) return Promise.resolve(new Response(packed({}, { picture: 1 })))
@@ -113,6 +122,23 @@ describe('the play store', () => {
     await filled(store, [0, 1])
     expect(asked).toEqual(['/cuts/5/ladders']) // what its lattices hold it has
     expect(store.has(0)).toBe(true)
+  })
+
+  it('draws frames from what is kept without their noise, as far as it is, and asks for it again when that changes', async () => {
+    starts = (frame) => (frame < 3 ? `clean ${frame}` : undefined)
+    lattices = (frame) => (frame < 3 ? 'still' : null)
+    const store = make()
+    await filled(store, [0, 1, 2, 3])
+    expect(asked).toEqual(['/cuts/5/ladders', 'still', '/cuts/5/cleaned', '0+3', '/cuts/5/finished'])
+    store.show(1)
+    expect(live.drawn).toEqual(['clean 1'])
+    starts = (frame) => `stronger ${frame}`
+    store.forget()
+    asked = []
+    await filled(store, [0, 1])
+    expect(asked).toContain('/cuts/5/cleaned')
+    store.show(1)
+    expect(live.drawn).toEqual(['clean 1', 'stronger 1'])
   })
 
   it('takes finished pictures in dissolves', async () => {

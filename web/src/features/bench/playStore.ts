@@ -28,8 +28,8 @@ export interface PlayStoreOptions {
 }
 
 /**
- * Frames to play: sources as decoded, which stay good whatever the grade, drawn up ladders
- * that the server computes; and finished pictures where that cannot be, in dissolves and of
+ * Frames to play: sources as decoded, or as they are once their noise is taken away, which stay good whatever the grade
+ * after that, drawn up ladders that the server computes; and finished pictures where that cannot be, in dissolves and of
  * steps that reach beyond a pixel.
  */
 export function makePlayStore(options: PlayStoreOptions) {
@@ -37,7 +37,7 @@ export function makePlayStore(options: PlayStoreOptions) {
   const sources = new Map<number, StartPicture>()
   const pictures = new Map<number, ImageBitmap>()
   /** Null of a frame that has none. */
-  const ladders = new Map<number, Rung[] | null>()
+  const ladders = new Map<number, { rungs: Rung[]; start: string } | null>()
   let nodes = 0
   const under = new Set<string>()
   let epoch = 0
@@ -51,13 +51,19 @@ export function makePlayStore(options: PlayStoreOptions) {
   function bySource(frame: number): boolean | undefined {
     const shot = options.shotAt(frame)
     if (!live || !shot || !alone(shot, frame) || options.kept(frame)) return false
-    const rungs = ladders.get(frame)
-    if (rungs === undefined || (rungs && !live.can(rungs))) return undefined
-    return rungs !== null
+    const ladder = ladders.get(frame)
+    if (ladder === undefined || (ladder && !live.can(ladder.rungs))) return undefined
+    return ladder !== null
+  }
+
+  /** What a frame is drawn from, if it is there: its source, or what its ladder says. */
+  function sourceOf(frame: number): StartPicture | undefined {
+    const found = sources.get(frame)
+    return found?.key === ladders.get(frame)?.start ? found : undefined
   }
 
   function has(frame: number): boolean {
-    return bySource(frame) ? sources.has(frame) : bySource(frame) === false && pictures.has(frame)
+    return bySource(frame) ? sourceOf(frame) !== undefined : bySource(frame) === false && pictures.has(frame)
   }
 
   async function ask(key: string, work: () => Promise<void>) {
@@ -78,18 +84,20 @@ export function makePlayStore(options: PlayStoreOptions) {
       const { header, parts } = unpack(await response.arrayBuffer())
       if (mine !== epoch || !header.nodes) return
       nodes = header.nodes
-      for (const { frame, rungs } of header.ladders ?? []) {
+      for (const { frame, rungs, start } of header.ladders ?? []) {
         if (rungs) live?.take(rungs, nodes, parts)
-        ladders.set(frame, rungs)
+        ladders.set(frame, rungs && { rungs, start: start ?? String(frame) })
       }
     })
 
-  const fetchSources = (first: number, count: number) =>
+  const fetchSources = (shot: Shot, first: number, count: number, cleaned: boolean) =>
     ask(`sources ${first}`, async () => {
-      const { header, parts } = unpack(await (await send('GET', `/cuts/${options.cut.value}/playing?first=${first}&count=${count}`)).arrayBuffer())
-      for (const { frame, width, height } of header.frames ?? []) {
+      const cut = `/cuts/${options.cut.value}`
+      const response = cleaned ? await send('POST', `${cut}/cleaned`, { first, count, trial: options.trialOf(shot) }) : await send('GET', `${cut}/playing?first=${first}&count=${count}`)
+      const { header, parts } = unpack(await response.arrayBuffer())
+      for (const { frame, width, height, start, range } of header.frames ?? []) {
         const bytes = parts[`f${frame}`]
-        if (bytes) sources.set(frame, sourceStart(String(frame), width, height, words(bytes)))
+        if (bytes) sources.set(frame, { ...sourceStart(start ?? String(frame), width, height, words(bytes)), ...(range && { range }) })
       }
       for (const frame of sources.keys()) {
         if (sources.size <= MOST_SOURCES) break
@@ -113,6 +121,13 @@ export function makePlayStore(options: PlayStoreOptions) {
   const within = (kind: string, frame: number, run: number) =>
     [...under].some((key) => key.startsWith(`${kind} `) && frame >= Number(key.slice(kind.length + 1)) && frame < Number(key.slice(kind.length + 1)) + run)
 
+  const isCleaned = (frame: number) => ladders.get(frame)?.start !== undefined && ladders.get(frame)?.start !== String(frame)
+  /** Frames from one on that are all kept without their noise. */
+  function cleanedRun(frame: number, most: number): number {
+    const end = Array.from({ length: most }, (_, at) => at).find((at) => !isCleaned(frame + at))
+    return end ?? most
+  }
+
   /** What to ask for so that a frame can be shown; undefined when that is under way. */
   function missing(frame: number): (() => Promise<void>) | undefined {
     const shot = options.shotAt(frame)
@@ -120,7 +135,7 @@ export function makePlayStore(options: PlayStoreOptions) {
     const run = Math.min(RUN, shot.record_in + shot.length - frame)
     const way = bySource(frame)
     if (way === undefined) return within('ladders', frame, LADDERS) ? undefined : () => fetchLadders(shot, frame, Math.min(LADDERS, shot.record_in + shot.length - frame))
-    if (way) return within('sources', frame, RUN) ? undefined : () => fetchSources(frame, run)
+    if (way) return within('sources', frame, RUN) ? undefined : () => fetchSources(shot, frame, isCleaned(frame) ? cleanedRun(frame, run) : run, isCleaned(frame))
     return under.has(`picture ${frame}`) ? undefined : () => fetchPicture(frame)
   }
 
@@ -143,12 +158,12 @@ export function makePlayStore(options: PlayStoreOptions) {
     /** The picture of a frame that is there; good until the next one. */
     show(frame: number): ImageBitmap | null {
       if (!bySource(frame)) return pictures.get(frame) ?? null
-      const rungs = ladders.get(frame)
-      const source = sources.get(frame)
-      if (!live || !rungs || !source) return null
+      const ladder = ladders.get(frame)
+      const source = sourceOf(frame)
+      if (!live || !ladder || !source) return null
       live.setStart(source)
       drawn?.close()
-      drawn = live.draw(rungs, nodes)
+      drawn = live.draw(ladder.rungs, nodes)
       return drawn
     },
     /** A grade or the screen has changed: sources stay, all else goes. */

@@ -77,7 +77,7 @@ export function useBenchKeys(acts: BenchActs) {
     { key: '.', words: 'mark the last frame of a range', press: acts.markLast },
     { key: '-', words: 'no range', press: acts.unmark },
     { key: 'h', words: 'render what is played round, ahead; again: stop', press: acts.render },
-    { key: 'm', words: 'clipping marked in the picture', press: () => (acts.clipping.value = !acts.clipping.value) },
+    { key: 'm', words: 'clipping, and colours beyond P3, marked in the picture', press: () => (acts.clipping.value = !acts.clipping.value) },
     { key: 'shift+m', words: 'places where tones break, marked in the picture', press: () => scopes.set({ breaks: !scopes.kept.breaks }) },
     { key: 'j', words: 'colour bands', press: () => void bands.flip() },
     { key: 'i', words: 'held: loupe under the pointer', press: () => (acts.loupe.value = true), release: () => (acts.loupe.value = false) },

@@ -2,6 +2,8 @@
 import type { OutputSheet } from '@/api/delivery'
 import type { Project } from '@/api/project'
 import { computed, ref } from 'vue'
+import { useCut } from '../cut/useCut'
+import { useCircuit } from '../grade/useCircuit'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import BurnEditor from './BurnEditor.vue'
@@ -10,6 +12,9 @@ import BurnEditor from './BurnEditor.vue'
 const props = defineProps<{ sheet: OutputSheet; project: Project; cut: string; statement: string; warnings: string[]; refusal?: string | null; from: string; alone: boolean }>()
 const emit = defineEmits<{ change: [change: Partial<OutputSheet>]; remove: [] }>()
 const catalogue = useCatalogue()
+const circuit = useCircuit()
+const made = useCut()
+const cleaned = computed(() => circuit.used('noise', made.recipes))
 const open = ref(false)
 const drawing = ref(false)
 
@@ -60,9 +65,10 @@ const per = (share: number) => `${Math.round(share * 100)} %`
           <button v-for="value in values" :key="value" type="button" class="control px-1.5 py-0" :class="{ 'border-weld/70 bg-weld/15': (sheet.options?.[name] ?? values[0]) === value }" @click="emit('change', { options: { ...sheet.options, [name]: value } })">{{ value }}</button>
         </template>
       </p>
-      <p class="flex items-center gap-1.5">
+      <p class="flex flex-wrap items-center gap-x-1.5 gap-y-1">
         <label class="flex items-center gap-1"><input type="checkbox" class="accent-weld" :checked="sheet.graded !== false" @change="emit('change', { graded: ($event.target as HTMLInputElement).checked })" />graded</label>
         <label v-if="sheet.graded !== false" class="flex items-center gap-1" title="how much of the washes goes in">look <input type="range" min="0" max="1" step="0.05" class="w-20 accent-weld" aria-label="strength of the look" :value="sheet.look ?? 1" @input="emit('change', { look: Number(($event.target as HTMLInputElement).value) })" />{{ per(sheet.look ?? 1) }}</label>
+        <label v-if="sheet.graded !== false && (cleaned || sheet.noise === false)" class="flex items-center gap-1" title="Noise steps are left out of this output; its report says so"><input type="checkbox" class="accent-weld" :checked="sheet.noise === false" @change="emit('change', { noise: ($event.target as HTMLInputElement).checked ? false : undefined })" />noise left in</label>
         <span v-if="format?.sequence" class="flex items-center gap-1" role="radiogroup" aria-label="numbers of the files">numbered
           <button v-for="one in [{ id: undefined, label: 'as it fits', about: 'as the source where that is a run of frames, else by timecode' }, { id: 'source', label: 'as source', about: 'the numbers of the source\'s own files' }, { id: 'timecode', label: 'by timecode', about: 'frames since midnight' }]" :key="one.label" type="button" role="radio" class="control px-1.5 py-0" :class="{ 'border-weld/70 bg-weld/15': sheet.numbers === one.id }" :aria-checked="sheet.numbers === one.id" :title="one.about" @click="emit('change', { numbers: one.id as 'source' | 'timecode' | undefined })">{{ one.label }}</button>
         </span>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ParameterSpec } from '@/api/declared'
-import NumberField from './NumberField.vue'
+import NumberRows from './NumberRows.vue'
 import type { StepEditor } from './useStepEditor'
 
 /** Rows of numbers for all, red, green and blue. */
@@ -14,20 +14,6 @@ const NAMES = ['all', 'red', 'green', 'blue']
   <div class="grid grid-cols-[44px_repeat(4,minmax(0,1fr))] items-center gap-x-1.5 gap-y-1">
     <span />
     <span v-for="(channel, index) in NAMES" :key="channel" class="text-2xs" :class="TINTS[index]">{{ channel }}</span>
-    <template v-for="parameter in parameters" :key="parameter.name">
-      <span class="text-2xs text-dim" :title="parameter.about">{{ parameter.label }}</span>
-      <NumberField
-        v-for="(channel, index) in NAMES"
-        :key="channel"
-        compact
-        :spec="parameter"
-        :label="`${parameter.label} ${channel}`"
-        :bind="editor.address(parameter.name, index)"
-        :model-value="(editor.value(parameter.name) as number[])[index] ?? parameter.neutral"
-        @update:model-value="editor.setAt(parameter.name, index, $event)"
-        @begin="editor.begin"
-        @end="editor.end"
-      />
-    </template>
+    <NumberRows :parameters="parameters" :editor="editor" :names="NAMES" />
   </div>
 </template>

@@ -7,19 +7,23 @@ export const kind = 'noise'
 import type { AnswerHeader } from '@/api/answer'
 import type { StepSpec } from '@/api/declared'
 import type { Recipe, StepDocument } from '@/api/recipe'
-import { computed, onBeforeUnmount, ref, toRef } from 'vue'
+import { computed, onBeforeUnmount, ref, toRef, watch } from 'vue'
 import { useSight } from '../bench/useSight'
-import StepPanel from './StepPanel.vue'
+import CleanedLine from './CleanedLine.vue'
+import NoiseNumbers from './NoiseNumbers.vue'
 import NoiseProfile from './NoiseProfile.vue'
 import { usePatchPick } from './usePatchPick'
 import { useStepEditor } from './useStepEditor'
 import { useCircuit } from './useCircuit'
+import { useCleaned } from './useCleaned'
 import { useSteps } from './useSteps'
 
 /** Its numbers, what it takes shown by itself, its place in the chain, and the switch that suspends it everywhere. */
 const props = defineProps<{ recipe: Recipe; step: StepDocument; spec: StepSpec; header: AnswerHeader | null }>()
 const sight = useSight()
 const circuit = useCircuit()
+const cleaned = useCleaned()
+watch(() => props.header, cleaned.soon)
 const { steps, move } = useSteps(toRef(props, 'recipe'))
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
 const picks = usePatchPick(computed(() => props.step.id))
@@ -32,8 +36,6 @@ async function measure() {
   await picks.ask('noise', take)
   measuring.value = false
 }
-/** Without the rows of the profile, which are drawn. */
-const spec = computed(() => ({ ...props.spec, rows: [] }))
 const GAINS = [4, 8, 16, 32]
 const first = computed(() => steps.value[0]?.id === props.step.id)
 onBeforeUnmount(() => (sight.adding = false))
@@ -53,5 +55,6 @@ onBeforeUnmount(() => (sight.adding = false))
     <button class="hover:text-ink" :class="{ 'text-weld': picks.asking(PATCH) }" title="somewhere flat: as much as there is there" @click="picks.point(PATCH, 'noise', take)">measure a patch</button>
     <button v-if="shapes" class="hover:text-ink" @click="editor.set('profile', [])">drop it</button>
   </p>
-  <StepPanel :recipe="recipe" :step="step" :spec="spec" />
+  <CleanedLine />
+  <NoiseNumbers :spec="spec" :editor="editor" />
 </template>

@@ -1,4 +1,4 @@
-import type { RecipeDocument } from '@/api/recipe'
+import type { Recipe, RecipeDocument } from '@/api/recipe'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
@@ -25,6 +25,8 @@ export const useCircuit = defineStore('circuit', () => {
 
   return {
     within,
+    /** Some recipe has a step of it. */
+    used: (name: Circuit, recipes: Recipe[]) => recipes.some((one) => one.document.steps.some((step) => catalogue.step(step.kind)?.circuit === name)),
     /** Something is out. */
     any: computed(() => kept.value.length > 0),
     names: computed(() => kept.value),

@@ -79,7 +79,7 @@ describe('finished pictures', () => {
   it('are asked after once nothing waits to be stored, and forgotten with every change', async () => {
     const scope = effectScope()
     const generation = ref(0)
-    const options = { project: ref(1), cut: ref(5), on: ref({ target: '', canvas: '2.4', view: true, exaggerate: false, lut: '' }), generation, stored: ref(true), trouble: vi.fn() }
+    const options = { what: 'pictures' as const, project: ref(1), cut: ref(5), on: ref({ target: '', canvas: '2.4', view: true, exaggerate: false, lut: '' }), generation, stored: ref(true), trouble: vi.fn() }
     const kept = scope.run(() => useKept(options))!
     await vi.advanceTimersByTimeAsync(500)
     expect(last()).toMatchObject({ path: '/cuts/5/kept' })
@@ -93,8 +93,8 @@ describe('finished pictures', () => {
     expect(calls).toHaveLength(2)
     const starting = kept.start(3, 12)
     await vi.advanceTimersByTimeAsync(1)
-    expect(last()).toMatchObject({ path: '/cuts/5/renders', body: { first: 3, count: 12 } })
-    last().answer(202, { id: 9, cut: 5, first: 3, count: 12, done: 0, status: 'waiting', message: null })
+    expect(last()).toMatchObject({ path: '/cuts/5/renders', body: { first: 3, count: 12, what: 'pictures' } })
+    last().answer(202, { id: 9, cut: 5, what: 'pictures', first: 3, count: 12, done: 0, status: 'waiting', message: null })
     await starting
     expect(kept.running.value?.id).toBe(9)
     scope.stop()

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Area
+    # A plane as one row with a border all round, into which its edges go on: every pixel's neighbour on one side lies the same way
+    # off, so that all of a plane is worked on at once, and in place. Each step spoils as much of the border as it reaches; the border must
+    # be as wide as all of them together.
+    class Bordered
+      # @return [Integer] from one row to the next
+      attr_reader :down
+
+      # @param width [Integer]
+      # @param height [Integer]
+      # @param border [Integer] pixels
+      def initialize(width, height, border)
+        @width, @height, @border = width, height, border
+        @down = width + 2 * border
+        freeze
+      end
+
+      # @return [Integer] from one pixel to the next
+      def across = 1
+
+      # @param plane [Numo::NArray] [width * height]
+      # @return [Numo::NArray] the same with its border, as one row
+      def laid(plane)
+        rows = plane.class.new(@height + 2 * @border, @down).allocate
+        inner = @border...(@border + @height)
+        rows[inner, @border...(@border + @width)] = plane.reshape(@height, @width)
+        rows[inner, 0...@border] = rows[inner, @border..@border]
+        rows[inner, (@border + @width)..] = rows[inner, (@border + @width - 1)..(@border + @width - 1)]
+        rows[0...@border, true] = rows[@border..@border, true]
+        rows[(@border + @height).., true] = rows[(@border + @height - 1)..(@border + @height - 1), true]
+        rows.reshape(rows.size)
+      end
+
+      # @param row [Numo::SFloat]
+      # @return [Numo::SFloat] [width * height] without the border
+      def taken(row) = row.reshape(@height + 2 * @border, @down)[@border...(@border + @height), @border...(@border + @width)].dup.reshape(@width * @height)
+
+      # @return [Numo::SFloat] room for one plane with its border, with anything in it
+      def room = Numo::SFloat.new((@height + 2 * @border) * @down).allocate
+
+      # Blurred one way, by a quarter of either neighbour and a half of its own.
+      #
+      # @param row [Numo::SFloat]
+      # @param off [Integer] a multiple of #down or #across
+      # @param into [Numo::SFloat] room that is not row itself
+      # @return [Numo::SFloat] into
+      def smooth(row, off, into)
+        into.store(row)
+        inner = beside(into.inplace * 2.0, row, off)
+        inner * 0.25
+        into.out_of_place!
+      end
+
+      # The sum of each with its neighbours, on both sides.
+      #
+      # @param row [Numo::SFloat]
+      # @param off [Integer]
+      # @param into [Numo::SFloat] room that is not row itself
+      # @return [Numo::SFloat] into
+      def sum(row, off, into)
+        into.store(row)
+        beside(into, row, off)
+        into
+      end
+
+      private
+
+      # Both neighbours of all but the first and the last are added.
+      def beside(into, row, off)
+        inner = into[off...-off].inplace
+        inner + row[0...(-2 * off)]
+        inner + row[(2 * off)..]
+      end
+    end
+  end
+end
