@@ -5,6 +5,7 @@ import { useCut } from '../cut/useCut'
 import ScreenMenu from '../screen/ScreenMenu.vue'
 import SurfaceMenu from '../surface/SurfaceMenu.vue'
 import HistoryMenu from './HistoryMenu.vue'
+import NewsLine from './NewsLine.vue'
 import { useCircuit } from '../grade/useCircuit'
 import { useRecipes } from '../grade/useRecipes'
 import { useKeys } from './useKeys'
@@ -28,13 +29,13 @@ const kept = computed(() => {
 </script>
 
 <template>
-  <header class="flex items-center gap-4 border-b border-line px-3 text-xs text-dim">
+  <header class="flex items-center gap-4 border-b border-line px-3 text-xs whitespace-nowrap text-dim">
     <RouterLink :to="{ name: 'start' }" class="flex items-center gap-2 text-ink" aria-label="all projects">
       <img src="/mark.svg" alt="" class="size-4" />
       <b class="font-semibold">{{ project?.name ?? 'Mordant' }}</b>
     </RouterLink>
     <span v-if="inCut">{{ cut.cut?.name }}</span>
-    <span class="flex-1" />
+    <NewsLine />
     <button v-if="circuit.noise && project" class="border border-weld px-1.5 text-weld" title="Noise steps are left out of every picture here, so that work goes on quickly; deliveries have them. Click, or Shift N on the Bench: back." data-test="noise-out" @click="circuit.flip('noise')">noise suspended</button>
     <template v-if="project">
       <span v-if="inCut" data-test="kept" :class="{ 'text-madder': recipes.offline }">{{ kept }}</span>

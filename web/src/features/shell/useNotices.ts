@@ -9,7 +9,7 @@ export interface Notice {
 
 const SHOWN_FOR = 9000 // ms; trouble stays until it is dismissed
 
-/** What a person should know of, in the corner. */
+/** What a person should know of. */
 export const useNotices = defineStore('notices', () => {
   const notices = ref<Notice[]>([])
   let last = 0
