@@ -10,14 +10,18 @@ module Mordant
     attr_reader :rgb, :width, :height
     # @return [String] id of a Colour::Encoding
     attr_reader :encoding
+    # @return [Grade::Place] of what whole picture it is which part
+    attr_reader :place
 
+    # @param place [Grade::Place, nil] nil: it is whole
     # @raise [ShapeError] unless rgb is an SFloat of shape [3, width * height]
-    def initialize(rgb, width:, height:, encoding:)
+    def initialize(rgb, width:, height:, encoding:, place: nil)
       unless rgb.is_a?(Numo::SFloat) && rgb.shape == [3, width * height]
         raise ShapeError, "a #{width}x#{height} frame needs an SFloat of shape [3, #{width * height}], " \
                           "found #{rgb.class} of shape #{rgb.shape}"
       end
       @rgb, @width, @height, @encoding = rgb, width, height, encoding
+      @place = place || Grade::Place.whole(width, height)
     end
 
     # @return [Integer] pixels
@@ -25,13 +29,15 @@ module Mordant
 
     # @return [Frame] the same raster with other values
     def with(rgb, encoding: self.encoding)
-      Frame.new(rgb, width:, height:, encoding:)
+      Frame.new(rgb, width:, height:, encoding:, place:)
     end
 
+    # @param apart [Boolean] an output makes something else of the outgoing and of the incoming shot of a transition
     # @yieldparam frame [Frame] that an output is made of
+    # @yieldparam side [Symbol] :outgoing or :incoming, whose output that is
     # @yieldreturn [Frame] as the output has it
-    # @return [Frame] the same of all that it consists of; see Deliver::Mixing::Mixed
-    def shown = yield(self)
+    # @return [Frame] the same of all that it consists of; see Deliver::Mixing
+    def shown(apart: false) = yield(self, :incoming) # rubocop:disable Lint/UnusedMethodArgument
 
     # @return [Numo::SFloat] [3], the value at a pixel counted from the top left
     def at(x, y)

@@ -3,6 +3,16 @@
 module Mordant
   # An HDR picture brought to smaller targets: what that is measured and computed by.
   module Rendition
+    # @param document [Hash] of a grade, or of corrections
+    # @return [Grade::Recipe, Corrections] by what steps it has
+    # @raise [ParameterError]
+    def self.recipe(document)
+      kinds = Steps.corrections.map(&:id)
+      steps = document["steps"] if document.is_a?(Hash)
+      correct = steps.is_a?(Array) && steps.any? { |step| step.is_a?(Hash) && kinds.include?(step["kind"]) }
+      (correct ? Corrections : Grade::Recipe).new(document)
+    end
+
     # Parts of it by themselves, to look at or to check: how many numbers a row has, and a function of the request and of rows.
     PARTS = {
       "eetf" => [1, ->(request, rows) { ToneCurve.read(request).call(rows) }],

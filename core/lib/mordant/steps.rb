@@ -21,18 +21,21 @@ module Mordant
   # answers +process(space)+ instead, with +margin(raster)+ or +window+; see Step#process.
   module Steps
     class << self
-      # @return [Array<Class>] every step there is, by id
+      # @return [Array<Class>] every step of a grade, by id
       def all
         LOADER.eager_load_dir(File.join(__dir__, "steps"))
         return @all if @known == Step.subclasses.size
 
         @known = Step.subclasses.size
-        @all = Step.subclasses.select(&:name).sort_by(&:id)
+        @all = Step.subclasses.select { |step| step.name && step.serves == :pictures }.sort_by(&:id)
       end
+
+      # @return [Array<Class>] what renditions are corrected by
+      def corrections = [Rendition::ForAll, Rendition::ForTarget].freeze
 
       # @raise [UnknownIdError]
       def fetch(id)
-        all.find { |step| step.id == id.to_s } || raise(UnknownIdError.new("step", id, all.map(&:id)))
+        (all + corrections).find { |step| step.id == id.to_s } || raise(UnknownIdError.new("step", id, all.map(&:id)))
       end
     end
   end

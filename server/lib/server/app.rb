@@ -26,7 +26,7 @@ module Server
     # @return [Boolean] whether something is done there
     def self.takes?(method, path) = routes.fetch(method, []).any? { |pattern, *| pattern.match(path) }
 
-    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, AssemblyRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, StillRoutes, PictureRoutes, BakeRoutes, OrderRoutes, ErrandRoutes, EventRoutes].each { |routes| register routes }
+    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, AssemblyRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, StillRoutes, PictureRoutes, BakeRoutes, OrderRoutes, ErrandRoutes, EventRoutes, RenditionRoutes].each { |routes| register routes }
 
     before "/api/*" do
       content_type :json

@@ -32,6 +32,8 @@ module Server
       return unless possible?
 
       @stretch.timeline.segments(records.begin, records.size).select { |segment| alone?(segment) }.each do |segment|
+        next if @sheet.view.aim && !@output.order.cut.renditions.still?(@output.order.cut.shot(segment.incoming.key))
+
         standing(segment.incoming).each do |whole|
           range = [whole.begin, segment.first].max...[whole.end, segment.first + segment.length].min
           bulk = bulk(segment.incoming, whole) if range.any?
@@ -65,6 +67,8 @@ module Server
     # @param whole [Range<Integer>] record frames of a stretch that stands still
     # @return [Mordant::Deliver::Bulk, nil]
     def bulk(member, whole)
+      return unless Mordant::Grade::Output.for(view(whole), @output.order.cut.project.space).pointwise?
+
       grade = grade_of(member, whole)
       key = (whole.size == member.length) ? member.key.to_s : "#{member.key}:#{whole.begin - member.record_in}"
       kept = @output.lattices[key]
@@ -82,13 +86,16 @@ module Server
     # @return [String] another one when anything changes that its pictures depend on
     def grade_of(member, whole)
       shot, project = @output.order.cut.shot(member.key), @output.order.cut.project
-      Pictures::Depends.digest(Pictures::Depends.grade(project, shot.delivered(*@sheet.variant), shot.clip.source_encoding), Pictures::Depends.view(@sheet.view), member.source_at(whole.begin), whole.size)[0, 12]
+      Pictures::Depends.digest(Pictures::Depends.grade(project, shot.delivered(*@sheet.variant), shot.clip.source_encoding), Pictures::Depends.view(view(whole)), member.source_at(whole.begin), whole.size)[0, 12]
     end
+
+    # @return [Mordant::Grade::View] of the sheet, as it is there
+    def view(whole) = @stretch.bound(@sheet.view, whole.begin)
 
     def made(member, whole, size: nil)
       source = graded(member)
       still = Mordant::Deliver::Programme::Source.new(reader: source.reader, plan: source.plan_at(whole.begin - member.record_in))
-      Mordant::Deliver::Bulk.new(source: still, output: @output.order.cut.project.output(@sheet.view), bits: @sheet.format.bits, first: member.source_at(whole.begin), count: whole.size, size:)
+      Mordant::Deliver::Bulk.new(source: still, output: @output.order.cut.project.output(view(whole)), bits: @sheet.format.bits, first: member.source_at(whole.begin), count: whole.size, size:)
     end
 
     # Another worker may have found out of other shots meanwhile.

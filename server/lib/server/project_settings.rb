@@ -110,7 +110,7 @@ module Server
       unless value.is_a?(Array) && value.size.between?(1, MOST_TARGETS)
         raise Mordant::ParameterError.new(path: "targets", expected: "1 to #{MOST_TARGETS} targets", found: value)
       end
-      made = value.each_with_index.map { |document, index| Target.from(document, path: "targets[#{index}]") }
+      made = Target.list(value)
       twice = made.map(&:id).tally.find { |_, count| count > 1 } || made.map(&:name).tally.find { |_, count| count > 1 }
       raise Mordant::ParameterError.new(path: "targets", expected: "ids and names used once", found: twice.first) if twice
 

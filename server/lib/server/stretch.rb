@@ -53,6 +53,15 @@ module Server
       Mordant::Deliver::Programme::Source.new(reader: member.clip.reader, others:)
     end
 
+    # @param view [Mordant::Grade::View]
+    # @param frame [Integer] of the stretch
+    # @return [Mordant::Grade::View] as it is there
+    def bound(view, frame)
+      return view unless view.aim
+
+      view.bound(timeline.layers(frame).map { |layer| cut.shot(layer.shot.key).then { |member| cut.renditions.mapping(member, view.aim, frame - layer.shot.record_in + first_of(member)) } })
+    end
+
     # @return [Hash{String => Array<String>}] stamps of the clips it shows, by path
     # @raise [Mordant::MediaError] of one that is gone
     def sources = shown.map(&:clip).uniq.to_h { |clip| [clip.path, clip.stamps] }
@@ -94,7 +103,14 @@ module Server
     def shifted(member, source)
       return source unless shot
 
-      source.tap { source.start = (member == shot) ? -before : member.length - 1 }
+      source.tap { source.start = first_of(member) }
+    end
+
+    # @return [Integer] the frame of a member that the stretch shows first
+    def first_of(member)
+      return 0 unless shot
+
+      (member == shot) ? -before : member.length - 1
     end
 
     def with_handles

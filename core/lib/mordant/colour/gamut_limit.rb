@@ -14,38 +14,50 @@ module Mordant
       # The largest gamut light comes in, and points looked at on each of its edges.
       WIDEST = Primaries::AP1
       EDGE = 24
+      INSIDE = 1.0 # shares of the way from grey to the edge
+      LEAST = 1.01 # that is brought in
 
-      # @raise [ParameterError]
-      def self.fetch(id)
-        @kept ||= {}
-        @kept[id] ||= new(ALL.fetch(id) { raise ParameterError.new(path: "limit", expected: ALL.keys.join(", "), found: id) })
+      class << self
+        # @raise [ParameterError]
+        def fetch(id)
+          @kept ||= {}
+          @kept[id] ||= new(ALL.fetch(id) { raise ParameterError.new(path: "limit", expected: ALL.keys.join(", "), found: id) })
+        end
+
+        # How far a gamut reaches beyond another one.
+        #
+        # @param primaries [Primaries]
+        # @param widest [Primaries]
+        # @return [Array<Float>] by channel, in shares of the way from grey to the edge
+        def reach(primaries, widest: WIDEST)
+          matrix = widest.to(primaries)
+          hull.map { |rgb| Matrix3.apply(matrix, rgb) }.map { |rgb| rgb.map { |x| (rgb.max - x) / rgb.max } }.transpose.map(&:max)
+        end
+
+        # @param reach [Array<Float>] by channel, of which the farthest comes to lie on the edge
+        # @return [GamutCompression]
+        def compression(reach) = GamutCompression.new(limit: reach.map { |distance| [distance, LEAST].max }, threshold: [THRESHOLD] * 3, power: POWER)
+
+        private
+
+        def hull
+          corners = [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]]
+          corners.zip(corners.rotate).flat_map do |from, to|
+            (0...EDGE).map { |i| from.zip(to).map { |a, b| a + (b - a) * i / EDGE } }
+          end
+        end
       end
 
       # @param primaries [Primaries] under D65
       def initialize(primaries)
         @primaries = primaries
-        @compression = GamutCompression.new(limit: farthest.map { |distance| [distance, 1.01].max }, threshold: [THRESHOLD] * 3, power: POWER)
+        @compression = GamutLimit.compression(GamutLimit.reach(primaries))
         freeze
       end
 
       # @return [Array] operations from XYZ D65 to XYZ D65
       def operations
         [Pointwise::Matrix.new(@primaries.from_xyz), @compression, Pointwise::Clamp.new(0.0, nil), Pointwise::Matrix.new(@primaries.to_xyz)]
-      end
-
-      private
-
-      # How far the widest gamut reaches, by channel.
-      def farthest
-        matrix = WIDEST.to(@primaries)
-        hull.map { |rgb| Matrix3.apply(matrix, rgb) }.map { |rgb| rgb.map { |x| (rgb.max - x) / rgb.max } }.transpose.map(&:max)
-      end
-
-      def hull
-        corners = [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]]
-        corners.zip(corners.rotate).flat_map do |from, to|
-          (0...EDGE).map { |i| from.zip(to).map { |a, b| a + (b - a) * i / EDGE } }
-        end
       end
     end
   end

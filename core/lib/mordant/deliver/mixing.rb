@@ -42,27 +42,49 @@ module Mordant
         weights = layer.share
         weights = layer.wipe.weights(weights, raster, window || Grade::Window.whole(*raster)).reshape(1, incoming.size) if layer.wipe
         return Mixed.new(outgoing, incoming, weights) if @domain == "display"
-        return incoming.with(Mixing.mix(outgoing.rgb, incoming.rgb, weights)) if @domain == "log"
-
-        incoming.with(@back.call(Mixing.mix(@there.call(outgoing.rgb), @there.call(incoming.rgb), weights)))
+        Blended.new(incoming, blended(outgoing.rgb, incoming.rgb, weights), weights)
       end
 
       # @return [Numo::SFloat] [3, n]
       def self.mix(outgoing, incoming, weights) = outgoing * (1.0 - weights) + incoming * weights
 
+      # A mixed frame, of which an output that makes something else of either shot shows both, by how much there is of each.
+      class Blended < Frame
+        def initialize(frame, rgb, weights)
+          super(rgb, width: frame.width, height: frame.height, encoding: frame.encoding, place: frame.place)
+          @weights = weights
+        end
+
+        # @see Frame#shown
+        def shown(apart: false)
+          return yield(self, :incoming) unless apart
+
+          outgoing, incoming = %i[outgoing incoming].map { |side| yield self, side }
+          incoming.with(Mixing.mix(outgoing.rgb, incoming.rgb, @weights))
+        end
+      end
+
       # Two frames that are mixed in the codes of each output. In log codes of the working space, where nothing is
       # shown yet, they are mixed there.
       class Mixed < Frame
         def initialize(outgoing, incoming, weights)
-          super(Mixing.mix(outgoing.rgb, incoming.rgb, weights), width: incoming.width, height: incoming.height, encoding: incoming.encoding)
+          super(Mixing.mix(outgoing.rgb, incoming.rgb, weights), width: incoming.width, height: incoming.height, encoding: incoming.encoding, place: incoming.place)
           @both, @weights = [outgoing, incoming], weights
         end
 
         # @see Frame#shown
-        def shown
-          outgoing, incoming = @both.map { |frame| yield frame }
+        def shown(**)
+          outgoing, incoming = @both.zip(%i[outgoing incoming]).map { |frame, side| yield frame, side }
           incoming.with(Mixing.mix(outgoing.rgb, incoming.rgb, @weights))
         end
+      end
+
+      private
+
+      def blended(outgoing, incoming, weights)
+        return Mixing.mix(outgoing, incoming, weights) if @domain == "log"
+
+        @back.call(Mixing.mix(@there.call(outgoing), @there.call(incoming), weights))
       end
     end
   end

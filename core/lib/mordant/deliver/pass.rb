@@ -12,9 +12,10 @@ module Mordant
       # @param writers [Hash{Object => SequenceWriter, VideoWriter}] by output
       # @param skip [Boolean] leave frames out that cannot be decoded, and go on
       # @param describe [#call] record frame to [Media::FrameFacts, tokens of burn-ins]
+      # @param bind [#call] a sheet's view and a record frame to the view as it is there; see Grade::View#bound
       # @param findings [Findings] of those before it
-      def initialize(programme:, space:, writers:, describe:, skip: false, findings: Findings.new)
-        @programme, @space, @writers, @describe, @skip = programme, space, writers, describe, skip
+      def initialize(programme:, space:, writers:, describe:, skip: false, bind: ->(view, _) { view }, findings: Findings.new)
+        @programme, @space, @writers, @describe, @skip, @bind = programme, space, writers, describe, skip, bind
         @findings = findings
       end
 
@@ -63,7 +64,7 @@ module Mordant
 
           sheet = writer.sheet
           key = [sheet.variant, sheet.view, sheet.format.float?]
-          viewed, beyond = seen[key] ||= viewed(frames.fetch(sheet.variant), sheet)
+          viewed, beyond = seen[key] ||= viewed(frames.fetch(sheet.variant), sheet, record)
           picture = sheet.burns.draw(Fit.call(viewed, sheet), tokens)
           findings.measure(output, record, levels: LightLevels.of(picture), beyond:)
           writer.write(record, picture, facts) unless writer.has?(record)
@@ -71,8 +72,8 @@ module Mordant
       end
 
       # @return [Array(Frame, Float)] in the sheet's view, and the share of its pixels that its codes cannot say
-      def viewed(frame, sheet)
-        made = Grade::Output.for(sheet.view, @space).run(frame)
+      def viewed(frame, sheet, record)
+        made = Grade::Output.for(@bind.call(sheet.view, record), @space).run(frame)
         [made, beyond_share(made, sheet.format.float?)]
       end
 

@@ -20,10 +20,11 @@ module Mordant
       # @param count [Integer] frames written
       # @param describe [#call] see Pass
       # @param edges [Array<Integer>] frames at which parts begin
+      # @param bind [#call] see Pass
       # @yieldparam width [Integer]
       # @yieldreturn [Programme] of pictures of that width, with the sheet's variant
-      def initialize(sheet, space:, count:, describe:, edges: [], &programme)
-        @sheet, @space, @count, @describe, @edges, @programme = sheet, space, count, describe, edges, programme
+      def initialize(sheet, space:, count:, describe:, edges: [], bind: ->(view, _) { view }, &programme)
+        @sheet, @space, @count, @describe, @edges, @bind, @programme = sheet, space, count, describe, edges, bind, programme
       end
 
       # @return [Array<Integer>] width and height at which written frames are to be read
@@ -76,7 +77,7 @@ module Mordant
 
       def picture(frame, record)
         _, tokens = @describe.call(record)
-        made = small.burns.draw(Fit.call(Grade::Output.for(small.view, @space).run(frame), small), tokens)
+        made = small.burns.draw(Fit.call(Grade::Output.for(@bind.call(small.view, record), @space).run(frame), small), tokens)
         small.format.float? ? made.rgb : made.rgb.clip(0.0, 1.0)
       end
 

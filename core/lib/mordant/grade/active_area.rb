@@ -16,22 +16,23 @@ module Mordant
 
       # @param rgb [Numo::NArray] [3, width * height]
       # @param most [Numeric] value of the full range
+      # @param dark [Float] of the full range, up to which a line can be one of a bar
       # @return [Window] in pixels
-      def of(rgb, width, height, most:)
+      def of(rgb, width, height, most:, dark: DARK)
         planes = rgb.reshape(3, height, width)
-        down = bars(height, most) { |row| planes[true, row, true] }
-        across = bars(width, most) { |column| planes[true, down...(height - down), column] }
+        down = bars(height, most, dark) { |row| planes[true, row, true] }
+        across = bars(width, most, dark) { |column| planes[true, down...(height - down), column] }
         Window.new(left: across, top: down, width: width - 2 * across, height: height - 2 * down)
       end
 
       # Lines at each side, of so many.
-      def bars(count, most)
+      def bars(count, most, dark)
         [0..., 1...].map.with_index do |from, side|
-          from.first((count * MOST).floor).index { |at| !bar?(yield(side.zero? ? at : -at), most) } || 0
+          from.first((count * MOST).floor).index { |at| !bar?(yield(side.zero? ? at : -at), most, dark) } || 0
         end.min
       end
 
-      def bar?(line, most) = line.max <= DARK * most && (line.max(axis: 1) - line.min(axis: 1)).max <= EVEN * most
+      def bar?(line, most, dark) = line.max <= dark * most && (line.max(axis: 1) - line.min(axis: 1)).max <= EVEN * most
       private_class_method :bars, :bar?
     end
   end

@@ -37,12 +37,13 @@ module Mordant
       # @param spans [Hash{String => Span}] of its recipe, by id
       # @param bundles [Hash{String => Bundle}] the same
       # @raise [ParameterError]
-      def initialize(document, path: "step", spans: {}, bundles: {})
+      # @param serves [Symbol] what it may be a step of, see Steps::Step.serves
+      def initialize(document, path: "step", spans: {}, bundles: {}, serves: :pictures)
         reject(path, "an object with #{KEYS.join(", ")}", document) unless document.is_a?(Hash)
         unknown = document.keys - KEYS
         reject(path, "only #{KEYS.join(", ")}", unknown.first) unless unknown.empty?
         @id = text(document, "id", path)
-        kind = step_class(document, path)
+        kind = step_class(document, path, serves)
         @name = document.key?("name") ? text(document, "name", path) : kind.label
         @enabled = Checks.switch(document.fetch("enabled", true), "#{path}.enabled")
         @strength = Checks.number(document.fetch("strength", 1.0), "#{path}.strength", 0.0..1.0)
@@ -196,10 +197,9 @@ module Mordant
         ids.uniq.map { |id| spans.fetch(id) }.freeze
       end
 
-      def step_class(document, path)
-        Steps.fetch(document["kind"])
-      rescue UnknownIdError
-        reject("#{path}.kind", "one of #{Steps.all.map(&:id).join(", ")}", document["kind"])
+      def step_class(document, path, serves)
+        known = (serves == :pictures) ? Steps.all : Steps.corrections
+        known.find { |step| step.id == document["kind"] } || reject("#{path}.kind", "one of #{known.map(&:id).join(", ")}", document["kind"])
       end
     end
   end

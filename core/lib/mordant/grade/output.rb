@@ -20,8 +20,17 @@ module Mordant
       # One for each view and space, with its tables, kept.
       def self.for(view, space = Colour::WorkingSpace.default)
         @kept ||= {}
-        @kept[[view, space.id, view.stamps]] ||= new(view:, space:)
+        @kept.shift while @kept.size > KEPT
+        @kept[[view, space.id, view.stamps]] ||= (view.aim ? Rendition::Output : self).new(view:, space:)
       end
+      KEPT = 64
+
+      # @return [Boolean] a table can stand for it
+      def pointwise? = true
+
+      # @param _raster [#width, #height] of the whole picture
+      # @return [Integer] pixels around one that it depends on
+      def margin(_raster) = 0
 
       # @param working [Frame] log codes of the working space
       # @return [Frame] in the view's encoding

@@ -95,7 +95,7 @@ module Mordant
         bands = bands(moment)
         rgb = bands.one? ? rgb(moment) : Numo::SFloat.new(3, moment.window.size).allocate
         bands.each { |band| put(rgb, moment, band) } if bands.size > 1
-        Frame.new(rgb, width: moment.window.width, height: moment.window.height, encoding: space.log)
+        Frame.new(rgb, width: moment.window.width, height: moment.window.height, encoding: space.log, place: Place.new(window: moment.window, width: moment.width, height: moment.height))
       end
 
       private

@@ -22,6 +22,9 @@ module Mordant
 
       EMPTY_DOCUMENT = {"steps" => []}.freeze
 
+      # @return [Symbol] what steps it is made of, see Steps::Step.serves
+      def self.serves = :pictures
+
       # @param text [String] JSON
       # @raise [ParameterError] also of text that is not JSON; NaN and Infinity are not
       def self.from_json(text)
@@ -40,7 +43,7 @@ module Mordant
         @spans = Span.list(document.fetch("spans", []))
         @bundles = Bundle.list(document.fetch("bundles", []))
         named = {spans:, bundles:}.transform_values { |list| list.to_h { |one| [one.id, one] } }
-        @entries = steps.each_with_index.map { |step, index| Entry.new(step, path: "steps[#{index}]", **named) }.freeze
+        @entries = steps.each_with_index.map { |step, index| Entry.new(step, path: "steps[#{index}]", serves: self.class.serves, **named) }.freeze
         twice = @entries.map(&:id).tally.find { |_, count| count > 1 }
         raise ParameterError.new(path: "steps", expected: "ids used once", found: twice.first) if twice
 

@@ -37,6 +37,7 @@ module Mordant
         raise ParameterError.new(path: "canvas", expected: CANVASES.keys.join(", "), found: canvas) unless CANVASES.key?(canvas)
 
         @view, @canvas, @space, @on = view, canvas, space, on
+        @wish = {canvas:, space:, on:, exaggerate:, lut:}
         @boost = Pointwise::Chain.new(exaggerate ? Steps::Balance::SaturationModel.operations("plain", EXAGGERATION, space.luminance_weights) : [])
         @output = Output.for(view, space)
         @stamp = [view.to_h, view.stamps, canvas, space.id, on, exaggerate, lut && (Lut::Library.stamp(lut) || lut)].freeze
@@ -45,6 +46,17 @@ module Mordant
       end
 
       def on? = @on
+
+      # @param view [View]
+      # @return [Screen] of another view, else the same
+      def with(view) = Screen.new(view:, **@wish)
+
+      # @param raster [#width, #height] of the whole picture
+      # @return [Integer] pixels around one that it depends on
+      def margin(raster) = @output.margin(raster)
+
+      # @return [Boolean] a pixel depends on nothing but itself
+      def pointwise? = @output.pointwise?
 
       # @return [String] encoding id of what is drawn
       def encoding = on? ? CANVASES.fetch(canvas) : @space.log

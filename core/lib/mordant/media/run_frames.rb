@@ -15,7 +15,9 @@ module Mordant
 
       # @see VideoFrames#each
       # @raise [MediaError] of a frame that is missing, naming it
-      def each(first:, count:, filter:, bytes:, &block)
+      def each(first:, count:, filter:, bytes:, every: 1, &block)
+        return each_of_all(first, count, filter, bytes, every, &block) if every > 1
+
         last = first + count - 1
         at = first
         while at <= last
@@ -34,6 +36,11 @@ module Mordant
       end
 
       private
+
+      def each_of_all(first, count, filter, bytes, every)
+        number = -1
+        each(first:, count: [(count - 1) * every + 1, 0].max, filter:, bytes:) { |data| yield data if ((number += 1) % every).zero? }
+      end
 
       # The reader looks for the file after the last one too, so a complaint alone means nothing.
       def read(first, count, filter, bytes, &)

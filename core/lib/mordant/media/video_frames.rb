@@ -19,16 +19,18 @@ module Mordant
       # @param count [Integer]
       # @param filter [String] to planes
       # @param bytes [Integer] of a frame
+      # @param every [Integer] frames from one that comes to the next
       # @yieldparam data [String]
       # @raise [MediaError] of a frame that cannot be decoded, naming it
-      def each(first:, count:, filter:, bytes:, &block)
-        at, back = first, 0
-        while at < first + count
-          done = read(at, first + count - at, filter, bytes, back, &block)
+      def each(first:, count:, filter:, bytes:, every: 1, &block)
+        left, back = count, 0
+        while left.positive?
+          at = first + (count - left) * every
+          done = read(at, left, filter, bytes, back, every, &block)
           raise undecodable(at) if done.zero? && @index.begin_at(at, back:).nil?
 
           # what a decoder lacks after a short run-up it may have after a longer one
-          at, back = at + done, done.zero? ? 2 * back + 1 : 0
+          left, back = left - done, done.zero? ? 2 * back + 1 : 0
         end
       end
 
@@ -46,9 +48,10 @@ module Mordant
       private
 
       # @return [Integer] frames in a row that came as they should
-      def read(first, count, filter, bytes, back, &)
+      def read(first, count, filter, bytes, back, every, &)
         input, trim = opening(first, back:)
-        due = ->(step) { @index.seconds(first + step) * 1000 if @index.seekable? }
+        trim += ",select=not(mod(n\\,#{every}))" if every > 1
+        due = ->(step) { @index.seconds(first + step * every) * 1000 if @index.seekable? }
         # what is complained of may be of frames before those wanted
         done, @complaint = TimedPipe.read(input, filter: "#{trim},#{filter}", count:, bytes:, path: @path, strict: true, due:, &)
         done

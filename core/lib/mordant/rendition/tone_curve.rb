@@ -42,7 +42,6 @@ module Mordant
         @from, to = [black, white, least, greatest].map { |light| Colour::Transfer::PQ.encode(Numo::DFloat[light * ICtCp::NITS])[0] }.then { |codes| codes.each_slice(2).to_a }
         least_share, peak_share = to.map { |code| (code - @from[0]) / (@from[1] - @from[0]) }
         @least, @peak = [least_share, 0.0].max, [peak_share, 1.0].min
-        @knee = 1.5 * @peak - 0.5
         freeze
       end
 
@@ -56,16 +55,21 @@ module Mordant
 
         low, high = @from
         shares = ((codes - low) / (high - low)).clip(0.0, 1.0)
-        bent = (@peak < 1.0) ? Colour::Piecewise.select(shares < @knee, shares, over(shares)) : shares
+        bent = (@peak < 1.0) ? ToneCurve.rolled(shares, @peak) : shares
         (bent + (1.0 - bent)**4 * @least) * (high - low) + low
       end
 
-      private
-
-      def over(shares)
-        t = ((shares - @knee) / (1.0 - @knee)).clip(0.0, 1.0)
+      # P(x) alone: straight up to the knee, over to the peak at 1.
+      #
+      # @param shares [Numo::NArray] 0.0..1.0
+      # @param peak [Float] above 1/3, below 1
+      # @return [Numo::NArray]
+      def self.rolled(shares, peak)
+        knee = 1.5 * peak - 0.5
+        t = ((shares - knee) / (1.0 - knee)).clip(0.0, 1.0)
         square, cube = t**2, t**3
-        (cube * 2.0 - square * 3.0 + 1.0) * @knee + (cube - square * 2.0 + t) * (1.0 - @knee) + (square * 3.0 - cube * 2.0) * @peak
+        over = (cube * 2.0 - square * 3.0 + 1.0) * knee + (cube - square * 2.0 + t) * (1.0 - knee) + (square * 3.0 - cube * 2.0) * peak
+        Colour::Piecewise.select(shares < knee, shares, over)
       end
     end
   end

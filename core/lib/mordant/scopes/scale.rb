@@ -20,10 +20,11 @@ module Mordant
       def initialize(view)
         @encoding = Colour.encoding(view.encoding)
         @rendering = view.rendering && Colour.rendering(view.rendering)
+        @peak = view.aim&.peak
       end
 
       # @return [Float] cd/m2 of linear 1.0
-      def unit = @encoding.absolute? ? UNIT : (@rendering&.peak || WHITE)
+      def unit = @encoding.absolute? ? UNIT : (@peak || @rendering&.peak || WHITE)
 
       # @param codes [Array<Float>] of grey
       # @return [Array<Float>] cd/m2

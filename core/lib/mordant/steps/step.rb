@@ -39,6 +39,14 @@ module Mordant
           name ? @circuit = name : @circuit
         end
 
+        # What it is a step of: of grades of pictures, or of corrections of renditions.
+        #
+        # @param name [Symbol, nil] without one, what was declared, :pictures else
+        # @return [Symbol]
+        def serves(name = nil)
+          name ? @serves = name : (@serves || :pictures)
+        end
+
         # Declares that it is for taking something away, which is what is shown of it by itself.
         def takes_away = @takes_away = true
 

@@ -65,7 +65,7 @@ module Server
       sheet = @output.made_as
       describe = ->(frame) { @stretch.describe(frame, name: File.basename(@output.path, ".*"), written: @output.order.created_at) }
       edges = Part.of(@output.order, @output.shot_id).order(:first).pluck(:first)
-      Mordant::Deliver::Proof.new(sheet, space: @output.order.cut.project.space, count: @output.frames, describe:, edges:) { |width| @stretch.programme([sheet], width:) }
+      Mordant::Deliver::Proof.new(sheet, space: @output.order.cut.project.space, count: @output.frames, describe:, edges:, bind: @stretch.method(:bound)) { |width| @stretch.programme([sheet], width:) }
     end
 
     def encodings

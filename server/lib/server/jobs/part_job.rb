@@ -88,7 +88,7 @@ module Server
 
     def pass(outputs, writers)
       described = ->(frame) { @stretch.describe(frame, name: File.basename(outputs.first.path, ".*"), written: @order.created_at) }
-      Mordant::Deliver::Pass.new(programme: @stretch.programme(outputs.map(&:made_as)), space: @order.cut.project.space, writers:, skip: @order.skip, describe: described, findings: @findings)
+      Mordant::Deliver::Pass.new(programme: @stretch.programme(outputs.map(&:made_as)), space: @order.cut.project.space, writers:, skip: @order.skip, describe: described, bind: @stretch.method(:bound), findings: @findings)
     end
 
     # Progress, now and then; and whether to go on.

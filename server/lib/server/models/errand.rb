@@ -10,7 +10,7 @@ module Server
 
     # What it is about: made with the cut and the wish, whose faults it raises then; has
     # count, call(errand), which tells how far it is and returns the result, and forget(errand).
-    KINDS = {"freeze" => Errands::Freeze, "export" => Errands::Export, "package" => Errands::Pack, "changes" => Errands::CutUp, "compare" => Errands::Compare, "track" => Errands::Track}.freeze
+    KINDS = {"freeze" => Errands::Freeze, "export" => Errands::Export, "package" => Errands::Pack, "changes" => Errands::CutUp, "compare" => Errands::Compare, "track" => Errands::Track, "measure" => Errands::Measure}.freeze
 
     belongs_to :cut
 

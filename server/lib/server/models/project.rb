@@ -48,7 +48,7 @@ module Server
     def space = Mordant::Colour::WorkingSpace.fetch(working_space)
 
     # @return [Array<Target>] what pictures are made for; the first one leads
-    def views = targets.map { |document| Target.from(document) }
+    def views = Target.list(targets)
 
     # @return [Mordant::Grade::View] of the leading target
     def view = views.first.view

@@ -22,6 +22,7 @@ module Server
     belongs_to :shot, optional: true
     belongs_to :wash, optional: true
     belongs_to :family, optional: true
+    belongs_to :corrected, class_name: "Server::Shot", foreign_key: :corrects_id, optional: true, inverse_of: :corrections
 
     # Puts copies of steps on the recipes of shots, as one change.
     #
@@ -100,7 +101,10 @@ module Server
     end
 
     # @return [Mordant::Grade::Recipe]
-    def grade = Mordant::Grade::Recipe.new(document)
+    def grade = kind.new(document)
+
+    # @return [Class] of its document
+    def kind = corrects_id ? Mordant::Rendition::Corrections : Mordant::Grade::Recipe
 
     # @return [Boolean] something in it changes from frame to frame by its owner's time
     def moving? = document["steps"].any? { |step| step["keys"] || step["spans"] || step.dig("matte", "contributors")&.any? { |part| part["keys"] || part["path"] } }
@@ -108,7 +112,7 @@ module Server
     # @return [Boolean] a matte in it refers to what is beyond it
     def refers? = document["steps"].any? { |step| step.dig("matte", "contributors")&.any? { |part| %w[linked clip].include?(part["kind"]) } }
 
-    def project = (shot || wash || family).cut.project
+    def project = (shot || wash || family || corrected).cut.project
 
     def take_state(state) = update!(**state, revision: revision + 1)
 
@@ -119,18 +123,18 @@ module Server
     # @return [Recipe] as stored
     # @raise [Conflict, Mordant::ParameterError]
     def accept(revision:, document:, words:, gesture: nil)
-      checked = Mordant::Grade::Recipe.new(document).to_h
+      checked = kind.new(document).to_h
       transaction do
         project.lock!
         lock!
         raise Conflict, self unless revision == self.revision
 
-        MatteUses.check(self, checked)
+        corrects_id ? Renditions.wait(corrected, checked) : MatteUses.check(self, checked)
         Change.record(project, words:, gesture:, states: {self => {"document" => checked}})
       end
       self
     end
 
-    def to_h = {id:, shot: shot_id, wash: wash_id, family: family_id, place:, name:, revision:, document:}
+    def to_h = {id:, shot: shot_id, wash: wash_id, family: family_id, corrects: corrects_id, place:, name:, revision:, document:}
   end
 end

@@ -15,6 +15,8 @@ module Server
     belongs_to :clip
     belongs_to :family, optional: true
     has_many :recipes, -> { order(:id) }
+    has_one :corrections, class_name: "Server::Recipe", foreign_key: :corrects_id, inverse_of: :corrected
+    has_one :statistic
 
     # @return [Recipe] the version in use
     def recipe = recipes.find { |one| one.id == active_recipe_id } || recipes.first

@@ -52,9 +52,12 @@ module Server
       def part(wish, window)
         return finished(wish, 1).map { |frame| part_of(frame, window) } if wish.still
 
-        working = mixed(wish, window) { |feed| made(wish, feed) { |recipe| feed.part(plan(wish.project, recipe, feed.encoding), window) } }
+        whole = Mordant::Grade::Window.whole(*wish.raster)
+        around = window.grown(wish.screen.margin(whole), whole)
+        working = mixed(wish, around) { |feed| made(wish, feed) { |recipe| feed.part(plan(wish.project, recipe, feed.encoding), around) } }
         measured = wish.screen.measured(working)
-        [working, measured, wish.screen.drawn(working, measured)]
+        made = [working, measured, wish.screen.drawn(working, measured)]
+        (around == window) ? made : made.map { |frame| part_of(frame, window, around) }
       end
 
       # What a recipe makes of a whole frame. At the raster of the screen what is left of its noise is kept; see Cleaned.
@@ -108,7 +111,7 @@ module Server
       def point(wish, x, y)
         feed = alone(wish)&.then { |one| one unless one.linear? }
         plan = feed && plan(wish.project, wish.recipe_of(feed.shot), feed.encoding)
-        return whole_point(wish, x, y) unless plan&.pointwise?
+        return whole_point(wish, x, y) unless plan&.pointwise? && wish.screen.pointwise?
 
         codes = feed.codes.crop([x, y, 0.0, 0.0])
         working = plan.run(codes)
@@ -251,8 +254,8 @@ module Server
         [frame.with(chain.call(frame.rgb), encoding: wish.project.space.log), *wish.screen.finished(frame)]
       end
 
-      def part_of(frame, window)
-        rgb = window.cut(frame.rgb, Mordant::Grade::Window.whole(frame.width, frame.height))
+      def part_of(frame, window, whole = Mordant::Grade::Window.whole(frame.width, frame.height))
+        rgb = window.cut(frame.rgb, whole)
         Mordant::Frame.new(rgb, width: window.width, height: window.height, encoding: frame.encoding)
       end
 

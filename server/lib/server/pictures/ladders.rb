@@ -93,7 +93,7 @@ module Server
       def start
         return @start if defined?(@start)
 
-        @feed = @desk.alone(@wish)
+        @feed = @desk.alone(@wish) if @wish.screen.pointwise?
         @start = @feed && Mordant::Grade::Ladder::Start.of(recipe, @step, source: @feed.encoding, space:)
       end
 

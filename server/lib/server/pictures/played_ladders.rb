@@ -33,9 +33,9 @@ module Server
       AT_ONCE = 16 # frames whose pictures are looked at
 
       # A frame of a shot with its grade there, and what is kept of it without noise.
-      Played = Struct.new(:frame, :shot, :source_frame, :recipe, :noise, :start, keyword_init: true) do
+      Played = Struct.new(:frame, :shot, :source_frame, :recipe, :noise, :start, :screen, keyword_init: true) do
         # @return [Boolean] one ladder does for both
-        def same?(other) = shot == other.shot && recipe&.stamp == other.recipe&.stamp && start.nil? == other.start.nil?
+        def same?(other) = shot == other.shot && recipe&.stamp == other.recipe&.stamp && start.nil? == other.start.nil? && screen&.stamp == other.screen&.stamp
       end
 
       # @param frames [Range<Integer>]
@@ -60,7 +60,7 @@ module Server
         shot, there = @wish.cut.shot(layer.shot.key), @wish.with(frame:)
         noise, = @desk.kept_noise(there)
         start = @desk.cleaned.digest(project, *noise) if noise && @desk.cleaned.include?(project, *noise)
-        Played.new(frame:, shot:, source_frame: layer.source_frame, recipe: there.recipe_of(shot), noise:, start:)
+        Played.new(frame:, shot:, source_frame: layer.source_frame, recipe: there.recipe_of(shot), noise:, start:, screen: there.screen)
       end
 
       # One ladder of one rung does for all of them, in whose shot none is mixed with another or moves.
@@ -70,7 +70,7 @@ module Server
         shot = first.shot
         own = (shot.record_in + shot.dissolve)...(shot.record_in + shot.length)
         at = frames.begin - shot.record_in
-        own.cover?(frames) && still?(@wish.recipe_of(shot), at...(at + frames.size))
+        own.cover?(frames) && still?(@wish.recipe_of(shot), at...(at + frames.size)) && (@wish.screen.view.aim.nil? || @wish.cut.renditions.still?(shot, @wish.trial || {}))
       end
 
       def still?(recipe, frames) = !recipe.moving? || recipe.stretches(frames).then { |all| all.one? && !all.first.last }
@@ -92,7 +92,7 @@ module Server
 
       # What is climbed from the source, or from what is kept of it; nil where there is no ladder.
       def groups_of(one)
-        return if one.shot.nil? || (one.noise && one.start.nil?) || Mordant::Colour.encoding(one.shot.clip.code_encoding).linear?
+        return if one.shot.nil? || !one.screen.pointwise? || (one.noise && one.start.nil?) || Mordant::Colour.encoding(one.shot.clip.code_encoding).linear?
 
         recipe = one.start ? one.noise.last.after : one.recipe
         recipe.strands if Mordant::Grade::Ladder::Start.of(recipe, nil, source: one.start ? space.log : one.shot.clip.code_encoding, space:)
@@ -102,7 +102,7 @@ module Server
         small = Desk::SMALL_REDUCTION / Desk::PLAY_REDUCTION
         smalls = seen.map { |one| picture(one).reduce(small) }
         source, domain, origins = first.start ? [space.log, around(smalls), seen.map { |one| @desk.origin(project, one.noise.first, Desk::SMALL_REDUCTION) }] : [first.shot.clip.code_encoding, Mordant::Lut::Lattice::WHOLE, []]
-        Mordant::Grade::Ladder.new(groups:, source:, screen: @wish.screen, domain:, smalls:, origins:, raster:, space:, compress: first.start.nil? && project.compress_gamut)
+        Mordant::Grade::Ladder.new(groups:, source:, screen: first.screen, domain:, smalls:, origins:, raster:, space:, compress: first.start.nil? && project.compress_gamut)
       end
 
       # What occurs in pictures, and as much more as single pixels may lie beyond their means.

@@ -15,7 +15,7 @@ module Server
         fine = document.is_a?(Array) && document.all? { |one| one.is_a?(Hash) && one["recipe"].is_a?(Integer) }
         raise Mordant::ParameterError.new(path: "trial", expected: "recipes by their ids, and their documents", found: document) unless fine
 
-        document.to_h { |one| [one["recipe"], Mordant::Grade::Recipe.new(one["document"])] }
+        document.to_h { |one| [one["recipe"], Mordant::Rendition.recipe(one["document"])] }
       end
     end
   end

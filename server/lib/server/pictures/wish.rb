@@ -12,7 +12,11 @@ module Server
     # the last step whose work is shown, nil: all; adds: id of a step of which only the light that it adds is shown, or what
     # it takes away, times gain.
     Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, :raster, :upto, :adds, :gain, keyword_init: true) do
-      def initialize(washes: true, **rest) = super
+      # A rendition is drawn as it is at the frame.
+      def initialize(washes: true, **rest)
+        super
+        self.screen = screen.with(cut.renditions.bound(screen.view, frame, trial || {})) if frame && screen&.view&.aim && test.nil? && still.nil?
+      end
 
       # @param shot [Shot]
       # @return [Mordant::Grade::Recipe] as it is at the frame, if there is one

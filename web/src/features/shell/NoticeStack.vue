@@ -9,8 +9,8 @@ const trouble = computed(() => notices.notices.filter((notice) => notice.kind ==
 
 <template>
   <!-- a row of its own under the rooms, so that it lies over no control -->
-  <div role="alert">
-    <div v-for="notice in trouble" :key="notice.id" class="flex items-start gap-3 border-t border-madder bg-raise px-4 py-1 text-xs">
+  <div>
+    <div v-for="notice in trouble" :key="notice.id" role="alert" class="flex items-start gap-3 border-t border-madder bg-raise px-4 py-1 text-xs">
       <p class="flex-1 break-words select-text">{{ notice.words }}</p>
       <button class="text-dim hover:text-ink" aria-label="dismiss" @click="notices.dismiss(notice.id)">×</button>
     </div>

@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+module Server
+  # How the shots of a cut are brought to smaller targets: by what was measured of them, and by their corrections.
+  class Renditions
+    NONE = Mordant::Rendition::Corrections.new(Mordant::Rendition::Corrections::NONE)
+    private_constant :NONE
+
+    # @param shot [Shot]
+    # @param document [Hash] of corrections, checked
+    # @raise [Mordant::ParameterError] of corrections for a target before the shot is measured
+    def self.wait(shot, document)
+      early = document["steps"].find { |step| step["id"] != Mordant::Rendition::ForAll::ID }
+      return if early.nil? || Statistic.exists?(shot_id: shot.id)
+
+      raise Mordant::ParameterError.new(path: "shot #{shot.name}", expected: "levels that are measured, before it is corrected for a target", found: "none yet")
+    end
+
+    # @param cut [Cut]
+    def initialize(cut)
+      @cut = cut
+    end
+
+    # @return [Array<Target>] of the project that are renditions, the smallest first, and of equal ones that of the smallest gamut
+    def targets = @targets ||= @cut.project.views.select(&:rendition?).sort_by { |target| [target.view.aim.peak, GAMUTS.index(Mordant::Rendition::Aim.gamut(target.view.encoding, target.view.limit))] }
+    GAMUTS = %w[bt709 p3-d65 bt2020].freeze
+    private_constant :GAMUTS
+
+    # @param view [Mordant::Grade::View]
+    # @param frame [Integer] record frame
+    # @param trial [Hash{Integer => Mordant::Grade::Recipe}] see Shot#grade
+    # @return [Mordant::Grade::View] as it is there; itself where it is no rendition
+    def bound(view, frame, trial = {})
+      return view unless view.aim
+
+      view.bound(@cut.timeline.layers(frame).map { |layer| mapping(@cut.shot(layer.shot.key), view.aim, frame - layer.shot.record_in, trial) })
+    end
+
+    # @param shot [Shot]
+    # @param aim [Mordant::Rendition::Aim]
+    # @param frame [Integer] from the shot's first one
+    # @return [Mordant::Rendition::Mapping]
+    def mapping(shot, aim, frame, trial = {})
+      made = corrections(shot, trial)
+      all = made.all_at(frame)
+      Mordant::Rendition::Mapping.new(levels: levels(shot, aim, all, frame), all:, one: made.one_at(aim, peaks, top(aim), frame))
+    end
+
+    # @return [Boolean] a shot is mapped in one way from its first frame to its last
+    def still?(shot, trial = {})
+      made = corrections(shot, trial)
+      !made.moving? && made.all_at(0).levels != "following"
+    end
+
+    # @param shot [Shot]
+    # @return [Mordant::Rendition::Corrections] by the shot's own time
+    def corrections(shot, trial = {})
+      row = shot.corrections or return NONE
+      grade = trial.fetch(row.id) { (@corrections ||= {})[row.id] ||= row.grade }
+      shot.timed(row, grade)
+    end
+
+    # @return [Recipe] a shot's corrections, begun where there are none yet
+    def begin(shot)
+      shot.corrections || Record.transaction do
+        @cut.project.lock!
+        Recipe.find_by(corrects_id: shot.id) || Recipe.create!(corrects_id: shot.id, name: "Corrections", document: Mordant::Rendition::Corrections::NONE)
+      end
+    end
+
+    # @return [Array<Shot>] of the cut with what a list of them needs, in two queries more
+    def shots
+      @cut.loaded_shots.tap { |all| ActiveRecord::Associations::Preloader.new(records: all, associations: %i[corrections statistic]).call }
+    end
+
+    # Levels of one shot stand for others.
+    #
+    # @param id [Integer] of the shot they are of
+    # @param ids [Array<Integer>] of the others
+    # @param confirmed [Boolean] somebody knows what that means
+    # @raise [Mordant::ParameterError, ProjectSettings::Unconfirmed] and nothing is changed
+    def take_levels(id, ids, confirmed:)
+      known = shots.index_by(&:id)
+      from, *others = [id, *ids].map { |one| known[one] || raise(Mordant::ParameterError.new(path: "shots", expected: "shots of the cut", found: one)) }
+      raise Mordant::ParameterError.new(path: "from", expected: "a shot whose levels are measured", found: from.name) unless from.statistic
+      unless confirmed
+        raise ProjectSettings::Unconfirmed, "The levels of #{from.name} would stand for #{others.map(&:name).join(", ")}, whose own pictures may be darker or brighter, so that highlights are lost or stay dull. " \
+                                            "They are right only where these are the same picture; measuring is safer."
+      end
+
+      levels = from.statistic.measured
+      Record.transaction { others.each { |shot| Statistic.keep(shot, levels.standing(shot.length), digest: Statistic.digest(shot), copied_from: from.name) } }
+    end
+
+    private
+
+    def levels(shot, aim, all, frame)
+      measured = shot.statistic&.measured or return Mordant::Rendition::Levels.nominal(aim.of)
+
+      (all.levels == "following") ? measured.levels_at(frame, @cut.project.rate) : measured.levels
+    end
+
+    def peaks = @peaks ||= targets.to_h { |target| [target.id, target.view.aim.peak] }
+
+    # @return [Float] cd/m2 of the HDR picture
+    def top(aim) = Mordant::Rendition::Levels.nominal(aim.of).greatest
+  end
+end
