@@ -5,6 +5,7 @@ import BenchRoom from './features/bench/BenchRoom.vue'
 import CleanPicture from './features/bench/CleanPicture.vue'
 import DispatchRoom from './features/dispatch/DispatchRoom.vue'
 import PairingRoom from './features/pairing/PairingRoom.vue'
+import RenditionsRoom from './features/renditions/RenditionsRoom.vue'
 import IntakeRoom from './features/intake/IntakeRoom.vue'
 import SettingsRoom from './features/settings/SettingsRoom.vue'
 import StartPage from './features/start/StartPage.vue'
@@ -20,6 +21,7 @@ export const router = createRouter({
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/bench', name: 'bench', component: BenchRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/board', name: 'board', component: BoardRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/pairing', name: 'pairing', component: PairingRoom },
+    { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/renditions', name: 'renditions', component: RenditionsRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/dispatch', name: 'dispatch', component: DispatchRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/clean', name: 'clean', component: CleanPicture },
     { path: '/:rest(.*)*', redirect: { name: 'start' } },

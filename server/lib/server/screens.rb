@@ -6,7 +6,7 @@ module Server
     module_function
 
     # @param project [Project]
-    # @param document [Hash, nil] target, canvas, view, exaggerate and lut; nil: as the project says
+    # @param document [Hash, nil] target, canvas, view, exaggerate, lut and bright, see Mordant::Grade::Screen; nil: as the project says
     # @return [Mordant::Grade::Screen]
     # @raise [Mordant::ParameterError, Mordant::MediaError]
     def of(project, document)
@@ -14,7 +14,7 @@ module Server
       raise Mordant::ParameterError.new(path: "on", expected: "an object", found: document) unless wish.is_a?(Hash)
 
       Mordant::Grade::Screen.new(view: project.view_of(wish["target"]), canvas: (wish["canvas"] || project.canvas).to_s, space: project.space,
-        on: wish["view"] != false, exaggerate: wish["exaggerate"] == true, lut: wish["lut"].to_s.then { |path| path unless path.empty? })
+        on: wish["view"] != false, exaggerate: wish["exaggerate"] == true, lut: wish["lut"].to_s.then { |path| path unless path.empty? }, bright: wish["bright"])
     end
   end
 end

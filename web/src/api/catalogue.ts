@@ -31,6 +31,8 @@ export interface Material {
 
 export interface Catalogue {
   steps: StepSpec[]
+  /** What renditions are corrected by. */
+  corrections: StepSpec[]
   /** Kinds of contributors to mattes. */
   contributors: ContributorSpec[]
   /** What is done to mattes, in the order that is mostly wanted. */

@@ -100,6 +100,8 @@ export interface Recipe {
   id: number
   /** Null of the steps of a wash or a family. */
   shot: number | null
+  /** Id of the shot whose renditions it corrects. */
+  corrects?: number | null
   name: string
   revision: number
   document: RecipeDocument

@@ -8,7 +8,7 @@ import type { Recipe } from '@/api/recipe'
 export const project = (change: Partial<Project> = {}): Project => ({
   id: 1, name: 'Trial', rate: '24/1', width: 960, height: 540, working_space: 'acescct',
   space: { id: 'acescct', label: 'ACEScct', about: '', log: 'acescct', scene: true, black: 0.073, middle: 0.414, white: 0.785, pivots: [[-8, 0.05], [0, 0.48], [8, 1.1]] },
-  targets: [{ id: 'television', name: 'Television', encoding: 'rec709-bt1886', rendering: 'sdr-video-1.0', limit: null, lut: null, expects: null, strength: null, label: 'BT.709' }],
+  targets: [{ id: 'television', name: 'Television', encoding: 'rec709-bt1886', rendering: 'sdr-video-1.0', limit: null, lut: null, expects: null, strength: null, rendition: null, leads: false, label: 'BT.709' }],
   canvas: '2.4', fixed: true, stamp: 's', undo: null, redo: null, ...change,
 })
 

@@ -14,16 +14,30 @@ module Mordant
       CANVASES = {"2.4" => "rec709-bt1886", "2.2" => "rec709-g2.2", "srgb" => "srgb"}.freeze
 
       EXAGGERATION = 4.0
+      # Of HDR on a screen that cannot show all of it: bright light rolls off towards its white, or a window of exposure is shown, so many stops
+      # darker than it is. Without either what is brighter than its white is cut off.
+      ROLLED = "rolled"
+      WINDOWS = (0.0..7.0) # stops
 
       attr_reader :view, :canvas
 
       # From a view's codes to a canvas's, kept with its tables.
       #
+      # @param bright [String, Float, nil] of an absolute encoding: ROLLED, or stops of a window
+      # @param peak [Float] cd/m2, from which it is rolled off
       # @return [Pointwise::Chain]
-      def self.onward(from, to)
+      def self.onward(from, to, bright: nil, peak: Rendition::Levels::MOST)
         @kept ||= {}
-        @kept[[from, to]] ||= Pointwise::Chain.new((from == to) ? [] : [Pointwise::Clamp.new(0.0, 1.0), *Colour::Conversion.new(from:, to:).operations])
+        @kept.shift if @kept.size > ONWARD
+        @kept[[from, to, bright, peak]] ||= Pointwise::Chain.new((from == to) ? [] : [Pointwise::Clamp.new(0.0, 1.0), *(bright ? dimmed(from, to, bright, peak) : Colour::Conversion.new(from:, to:).operations)])
       end
+      ONWARD = 64
+
+      def self.dimmed(from, to, bright, peak)
+        less = (bright == ROLLED) ? RollOff.new(peak) : Pointwise::Matrix.new(Colour::Matrix3.diagonal([2.0**-bright] * 3))
+        [*Colour::Conversion.new(from:, to: "rec709-display-linear").operations, less, *Colour::Conversion.new(from: "rec709-display-linear", to:).operations]
+      end
+      private_class_method :dimmed
 
       # @param view [View]
       # @param canvas [String] a key of CANVASES
@@ -32,15 +46,20 @@ module Mordant
       #   cast; nothing measured or written knows of it
       # @param lut [String, nil] path in the LUT library of what corrects the screen, from canvas
       #   codes to canvas codes; nothing measured or written knows of it
+      # @param bright [String, Numeric, nil] ROLLED or stops of a window, of views in an absolute encoding; nothing measured or
+      #   written knows of it
       # @raise [ParameterError, MediaError]
-      def initialize(view:, canvas: "2.4", space: Colour::WorkingSpace.default, on: true, exaggerate: false, lut: nil)
+      def initialize(view:, canvas: "2.4", space: Colour::WorkingSpace.default, on: true, exaggerate: false, lut: nil, bright: nil)
         raise ParameterError.new(path: "canvas", expected: CANVASES.keys.join(", "), found: canvas) unless CANVASES.key?(canvas)
+        raise ParameterError.new(path: "bright", expected: "#{ROLLED}, or stops in #{WINDOWS}", found: bright) unless bright.nil? || bright == ROLLED || (bright.is_a?(Numeric) && WINDOWS.cover?(bright))
 
         @view, @canvas, @space, @on = view, canvas, space, on
-        @wish = {canvas:, space:, on:, exaggerate:, lut:}
+        @wish = {canvas:, space:, on:, exaggerate:, lut:, bright:}
+        @bright = (bright.is_a?(Numeric) ? bright.to_f : bright) if Colour.encoding(view.encoding).absolute?
+        @peak = view.aim&.peak || Rendition::Levels.nominal(view).greatest
         @boost = Pointwise::Chain.new(exaggerate ? Steps::Balance::SaturationModel.operations("plain", EXAGGERATION, space.luminance_weights) : [])
         @output = Output.for(view, space)
-        @stamp = [view.to_h, view.stamps, canvas, space.id, on, exaggerate, lut && (Lut::Library.stamp(lut) || lut)].freeze
+        @stamp = [view.to_h, view.stamps, canvas, space.id, on, exaggerate, lut && (Lut::Library.stamp(lut) || lut), *@bright].freeze
         @correction = Pointwise::Chain.new(lut ? Lut::Library.fetch(lut).operations : [])
         freeze
       end
@@ -114,7 +133,7 @@ module Mordant
         onward.empty? ? shown : shown.with(onward.call(shown.rgb), encoding:)
       end
 
-      def onward = self.class.onward(view.encoding, CANVASES.fetch(canvas))
+      def onward = @bright ? self.class.onward(view.encoding, CANVASES.fetch(canvas), bright: @bright, peak: @peak) : self.class.onward(view.encoding, CANVASES.fetch(canvas))
     end
   end
 end

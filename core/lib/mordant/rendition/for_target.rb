@@ -15,12 +15,12 @@ module Mordant
         about: "blacks (1 - v)^3, middle 3 v (1 - v), lights v^3: added to v; together they rise everywhere."
       parameter :contrast, label: "contrast", unit: :ratio, range: 0.5..2.0, neutral: 1.0,
         about: "Slope at the shot's mean level; the target's black and peak stand still."
+      parameter :colour, label: "colour amount", unit: :ratio, range: 0.0..2.0, neutral: 1.0, about: "Multiplies both colour differences."
       parameter :ceiling, label: "highlight ceiling", unit: :share, range: 0.5..1.0, neutral: 1.0,
         about: "Where v ends: highlights roll off to it as they do to the target's peak."
-      parameter :colour, label: "colour amount", unit: :ratio, range: 0.0..2.0, neutral: 1.0, about: "Multiplies both colour differences."
-      parameter :kept, label: "colour in highlights", unit: :share, range: -1.0..1.0, neutral: 0.0,
+      parameter :kept, label: "highlight colour", unit: :share, range: -1.0..1.0, neutral: 0.0,
         about: "More or less colour where v is above a half, all of it at the peak."
-      parameter :detail, label: "detail in highlights", unit: :share, range: 0.0..1.0, neutral: 0.0,
+      parameter :detail, label: "highlight detail", unit: :share, range: 0.0..1.0, neutral: 0.0,
         about: "Gives bright areas the fine detail back that the mapping took from them; all of it at 100 %."
       parameter :hue, label: "hue", channels: Sectors::NAMES, unit: :degrees, range: -30.0..30.0, neutral: 0.0,
         about: "Turns colours of a sector, fading out to its neighbours."

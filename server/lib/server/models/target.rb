@@ -17,7 +17,7 @@ module Server
       rendition = document["rendition"]
       raise Mordant::ParameterError.new(path: "#{path}.rendition", expected: "none of the leading target, which renditions are made of", found: rendition) if rendition && leading.nil?
 
-      rendition = rendition.except("of", "target") if rendition.is_a?(Hash)
+      rendition = rendition.except("of", "target", "gamut") if rendition.is_a?(Hash)
       new(id: document["id"], name: document["name"].strip, view: Mordant::Grade::View.from({**document.except(*texts.keys), "rendition" => rendition}.compact, leading:, target: document["id"], path:))
     end
 

@@ -100,8 +100,11 @@ module Server
         tried = @wish.trial || {}
         own = tried.select { |id, _| rows.key?(id) }
         whole = own.any? ? shot.grade(tried).entries.index_by(&:id) : {}
-        @entries_tried = own.flat_map { |_, grade| grade.entries.map { |entry| whole.fetch(entry.id, entry) } }
+        @entries_tried = own.flat_map { |_, grade| grade.entries.map { |entry| whole.fetch(entry.id, entry) } } + corrections(shot, tried)
       end
+
+      # Of a rendition.
+      def corrections(shot, tried) = @wish.screen&.view&.aim ? @wish.cut.renditions.corrections(shot, tried).entries : []
 
       def entries = @entries ||= trial.map { |entry| entry.at(frame) }
 

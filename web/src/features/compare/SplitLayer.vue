@@ -3,7 +3,7 @@ import { computed, ref, watchEffect } from 'vue'
 import { drawReal, type RealPixels } from '../bench/useRealPixels'
 
 /** The second picture over the first, right of a line that is dragged. */
-const props = defineProps<{ bitmap: ImageBitmap | null; place: { x: number; y: number; width: number; height: number }; whole: boolean; words: string; real?: RealPixels | null }>()
+const props = withDefaults(defineProps<{ bitmap: ImageBitmap | null; place: { x: number; y: number; width: number; height: number }; whole: boolean; words: string; /** What the first picture is called. */ first?: string; real?: RealPixels | null }>(), { first: 'graded', real: null })
 const split = defineModel<number>('split', { required: true })
 const canvas = ref<HTMLCanvasElement>()
 const box = ref<HTMLElement>()
@@ -66,7 +66,7 @@ function key(event: KeyboardEvent) {
       @keydown="key"
     >
       <i class="absolute inset-y-0 left-1/2 w-px bg-woad" />
-      <span class="absolute right-1/2 bottom-1 mr-1.5 bg-ground/80 px-1 text-2xs whitespace-nowrap text-weld">graded</span>
+      <span class="absolute right-1/2 bottom-1 mr-1.5 bg-ground/80 px-1 text-2xs whitespace-nowrap text-weld">{{ first }}</span>
       <span class="absolute bottom-1 left-1/2 ml-1.5 bg-ground/80 px-1 text-2xs whitespace-nowrap text-[#7fb0e0]">{{ words }}</span>
     </div>
   </div>

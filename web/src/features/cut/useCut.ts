@@ -21,6 +21,8 @@ export const useCut = defineStore('cut', () => {
   const project = ref<Project | null>(null)
   const frame = ref(0)
   const last = ref<Record<string, string>>({})
+  /** Corrections of renditions that have been read, one recipe for a shot that has some. */
+  const corrections = ref<Recipe[]>([])
 
   const shots = computed(() => cut.value?.shots ?? [])
   const washes = computed(() => cut.value?.washes ?? [])
@@ -63,9 +65,11 @@ export const useCut = defineStore('cut', () => {
     return [...(family ? [family.ground] : []), over.recipe, ...(family ? [family.finish] : []), ...laid]
   }
 
+  const correctionsOf = (over: Shot) => corrections.value.filter((one) => one.corrects === over.id)
+
   /** What is tried in a shot's picture: its layers, another recipe perhaps in place of its own. */
   function trialOf(over: Shot, instead?: RecipeDocument | null): Trial {
-    const own = layersOf(over).map((one) => ({ recipe: one.id, document: circuit.within(toRaw(one === over.recipe ? (instead ?? one.document) : one.document)) }))
+    const own = [...layersOf(over), ...correctionsOf(over)].map((one) => ({ recipe: one.id, document: circuit.within(toRaw(one === over.recipe ? (instead ?? one.document) : one.document)) }))
     const linked = linkedTo(over).flatMap((one) => layersOf(one).map((recipe) => ({ recipe: recipe.id, document: circuit.within(toRaw(recipe.document)) })))
     return [...own, ...linked.filter((one, at) => [...own, ...linked.slice(0, at)].every((other) => other.recipe !== one.recipe))]
   }
@@ -181,10 +185,11 @@ export const useCut = defineStore('cut', () => {
     washes,
     families,
     familyOf,
-    recipes: computed<Recipe[]>(() => [...shots.value.map((one) => one.recipe), ...washes.value.map((one) => one.recipe), ...families.value.flatMap((one) => [one.ground, one.finish])]),
+    recipes: computed<Recipe[]>(() => [...shots.value.map((one) => one.recipe), ...washes.value.map((one) => one.recipe), ...families.value.flatMap((one) => [one.ground, one.finish]), ...corrections.value]),
+    corrections,
     washesOver,
-    /** Recipes that make a shot's grade, in signal order. */
-    recipesOf: layersOf,
+    /** Recipes that make a shot's grade, in signal order, and the one that corrects its renditions. */
+    recipesOf: (over: Shot) => [...layersOf(over), ...correctionsOf(over)],
     trialOf,
     revisionOf,
     startOf,

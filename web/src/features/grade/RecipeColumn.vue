@@ -45,7 +45,7 @@ watch(
   () => props.shot.recipe.id,
   () => {
     // a step of a wash or a family that lies over this shot too stays open
-    const shared = cut.recipesOf(props.shot).filter((recipe) => recipe.shot === null)
+    const shared = cut.recipesOf(props.shot).filter((recipe) => recipe.wash !== null || recipe.family !== null)
     if (!shared.some((recipe) => recipe.document.steps.some((step) => step.id === opened.id))) opened.arrive(props.shot.recipe)
   },
   { immediate: true },

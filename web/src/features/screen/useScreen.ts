@@ -14,6 +14,8 @@ export interface ScreenWish {
   exaggerate: boolean
   /** Path of the LUT that corrects this screen; empty: none. */
   lut: string
+  /** Of HDR: rolled off to this screen's white, or a window so many stops darker; left out: what is brighter is cut off. */
+  bright?: 'rolled' | number
 }
 
 interface Choice {
@@ -35,8 +37,12 @@ export const useScreen = defineStore('screen', () => {
     if (project) choices.value = { ...choices.value, [project.id]: { ...choice(project), ...change } }
   }
 
+  /** A target that a room shows by itself. */
+  const shown = ref<string | null>(null)
   const target = computed(() => {
     const project = cut.project
+    const own = project?.targets.find((one) => one.id === shown.value)
+    if (own) return own
     return project ? (project.targets.find((one) => one.id === choice(project).target) ?? project.targets[0]) : undefined
   })
   const canvas = computed(() => (cut.project && choice(cut.project).canvas) ?? cut.project?.canvas ?? '2.4')
@@ -45,5 +51,5 @@ export const useScreen = defineStore('screen', () => {
   const exaggerate = ref(false)
   const wish = computed<ScreenWish>(() => ({ target: target.value?.id ?? '', canvas: canvas.value, view: viewOn.value, exaggerate: exaggerate.value, lut: lut.value }))
 
-  return { target, canvas, viewOn, lut, exaggerate, wish, choose, flip: () => choose({ view: !viewOn.value }) }
+  return { target, shown, canvas, viewOn, lut, exaggerate, wish, choose, flip: () => choose({ view: !viewOn.value }) }
 })

@@ -51,7 +51,7 @@ function addTarget() {
   const names = targets.map((one) => one.name)
   let number = targets.length + 1
   while (names.includes(`Target ${number}`)) number++
-  const fresh = { id: crypto.randomUUID(), name: `Target ${number}`, encoding: 'rec709-bt1886', rendering: 'sdr-video-1.0', limit: null, lut: null, expects: null, strength: null, label: '' }
+  const fresh = { id: crypto.randomUUID(), name: `Target ${number}`, encoding: 'rec709-bt1886', rendering: 'sdr-video-1.0', limit: null, lut: null, expects: null, strength: null, rendition: null, leads: false, label: '' }
   return keep({ targets: [...targets, fresh] })
 }
 const setRules = (rules: InputRule[]) => keep({ input_rules: rules })

@@ -29,6 +29,7 @@ function through(id: string | null) {
   if (id?.startsWith(LUT)) set({ lut: id.slice(LUT.length), rendering: null })
   else set({ lut: null, expects: null, strength: null, rendering: id || null })
 }
+const light = (name: 'peak' | 'black', typed: string) => props.target.rendition && set({ rendition: { ...props.target.rendition, [name]: Number(typed) } })
 function strength(typed: string) {
   const share = Math.min(100, Math.max(0, Number(typed) || 0)) / 100
   set({ strength: share < 1 ? share : null })
@@ -40,14 +41,22 @@ function strength(typed: string) {
     <header class="flex items-center gap-2">
       <input class="field min-w-0 flex-1" :value="target.name" aria-label="name of the target" maxlength="60" @change="set({ name: ($event.target as HTMLInputElement).value })" />
       <span v-if="leading" class="text-2xs text-weld">leads</span>
+      <span v-else-if="target.rendition" class="text-2xs text-dim" title="made of what the leading target shows; corrected in the Renditions room">rendition</span>
       <button v-else class="text-2xs text-dim hover:text-ink" @click="emit('lead')">let it lead</button>
       <button v-if="!alone" class="text-2xs text-dim hover:text-madder" @click="emit('drop')">remove</button>
     </header>
     <dl class="mt-2 grid grid-cols-[64px_minmax(0,1fr)] items-center gap-x-2 gap-y-1 text-sm">
       <dt class="text-2xs text-dim">encoding</dt>
       <dd><ChoiceList :groups="encodings" :model-value="target.encoding" label="encoding of the target" @update:model-value="set({ encoding: $event ?? target.encoding })">{{ catalogue.encodingLabel(target.encoding) }}</ChoiceList></dd>
-      <dt class="text-2xs text-dim">rendered by</dt>
-      <dd><ChoiceList :groups="renderings" :model-value="way" label="rendering of the target" @update:model-value="through($event)">{{ wayLabel }}</ChoiceList></dd>
+      <template v-if="target.rendition">
+        <dt class="text-2xs text-dim">light</dt>
+        <dd class="flex items-center gap-1.5 text-2xs text-dim">
+          <input class="field w-14 py-0.5" inputmode="decimal" aria-label="peak, cd/m2" :value="target.rendition.peak" @keydown.stop @change="light('peak', ($event.target as HTMLInputElement).value)" /> peak
+          <input class="field w-14 py-0.5" inputmode="decimal" aria-label="black, cd/m2" :value="target.rendition.black" @keydown.stop @change="light('black', ($event.target as HTMLInputElement).value)" /> black, cd/m²
+        </dd>
+      </template>
+      <dt v-if="!target.rendition" class="text-2xs text-dim">rendered by</dt>
+      <dd v-if="!target.rendition"><ChoiceList :groups="renderings" :model-value="way" label="rendering of the target" @update:model-value="through($event)">{{ wayLabel }}</ChoiceList></dd>
       <template v-if="target.lut">
         <dt class="text-2xs text-dim">it expects</dt>
         <dd><ChoiceList :groups="[{ name: '', options: [{ id: '', label: 'the working space' }] }, ...catalogue.encodingGroups]" :model-value="target.expects ?? ''" label="encoding the LUT expects" @update:model-value="set({ expects: $event || null })">{{ target.expects ? catalogue.encodingLabel(target.expects) : 'the working space' }}</ChoiceList></dd>

@@ -12,6 +12,7 @@ const ICONS = {
   bench: 'M4 7h16M4 12h16M4 17h16M8 5v4M15 10v4M11 15v4',
   board: 'M4 5h4v4H4zM10 5h4v4h-4zM16 5h4v4h-4zM4 11h4v4H4zM10 11h4v4h-4zM16 11h4v4h-4zM4 17h4v2H4zM10 17h4v2h-4z',
   pairing: 'M4 6h7v12H4zM13 6h7v12h-7M6.5 14l1.5-3 1.5 3M15.5 14l1.5-3 1.5 3',
+  renditions: 'M3 5h18v10H3zM7 19h10M12 15v4M15 8h4v4h-4z',
   dispatch: 'M4 12h13M12 6l6 6-6 6M20 5v14',
   settings: 'M3 12h5M16 12h5M8 8h8v8H8zM10.5 12h3',
 }
@@ -30,6 +31,7 @@ const rooms = computed(() => {
     { name: 'bench', label: 'Bench', to: within && { name: 'bench', params: within } },
     { name: 'board', label: 'Board', to: within && { name: 'board', params: within } },
     { name: 'pairing', label: 'Pairing', to: within && { name: 'pairing', params: within } },
+    { name: 'renditions', label: 'Renditions', to: within && { name: 'renditions', params: within } },
     { name: 'dispatch', label: 'Dispatch', to: within && { name: 'dispatch', params: within } },
     { name: 'settings', label: 'Settings', to: { name: 'settings', params } },
   ] as const
@@ -42,7 +44,7 @@ const rooms = computed(() => {
       <RouterLink
         v-if="room.to"
         :to="room.to"
-        class="w-12 border-l-2 py-1.5 text-center text-2xs"
+        class="w-full border-l-2 py-1.5 pr-0.5 text-center text-2xs"
         :class="isOpen(room.name) ? 'border-weld bg-raise text-ink' : 'border-transparent text-dim hover:text-ink'"
         :aria-current="isOpen(room.name) ? 'page' : undefined"
       >

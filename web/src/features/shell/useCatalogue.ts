@@ -38,7 +38,7 @@ export const useCatalogue = defineStore('catalogue', () => {
     load,
     encodingGroups,
     canvases: computed(() => (catalogue.value?.canvases ?? []).map(({ id, label }) => ({ id, label: id === 'srgb' ? 'sRGB' : `gamma ${id}`, about: label }))),
-    step: (id: string) => catalogue.value?.steps.find((step) => step.id === id),
+    step: (id: string) => [...(catalogue.value?.steps ?? []), ...(catalogue.value?.corrections ?? [])].find((step) => step.id === id),
     kindOf: (id: string) => catalogue.value?.encodings.find((one) => one.id === id)?.kind,
     encodingLabel: (id: string | null) => catalogue.value?.encodings.find((one) => one.id === id)?.label ?? id ?? '',
   }

@@ -6,7 +6,7 @@ import { useEvents } from './useEvents'
 export interface Errand<Result = Record<string, unknown>> {
   id: number
   cut: number
-  kind: 'freeze' | 'export' | 'package' | 'changes' | 'compare' | 'track'
+  kind: 'freeze' | 'export' | 'package' | 'changes' | 'compare' | 'track' | 'measure'
   status: 'waiting' | 'running' | 'done' | 'cancelled' | 'failed'
   count: number
   done: number
