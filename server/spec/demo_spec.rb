@@ -16,6 +16,13 @@ RSpec.describe Server::Demo do
     expect(Server::Project.count).to eq(1)
   end
 
+  it "has an HDR target with two renditions, and has its night scene measured for them" do
+    project = described_class.load
+    expect(project.hdr.id).to eq("hdr")
+    expect(project.cuts.first.renditions.targets.map { |target| target.view.aim.peak }).to eq([100.0, 600.0])
+    expect(Server::Shot.where(id: Server::Errand.last.wish["shots"]).pluck(:name)).to match_array(manifest["shots"].select { |shot| shot["scene"] == 3 }.map { |shot| shot["shot"] })
+  end
+
   it "has in its cut list what is in the cut" do
     list = File.read(File.join(described_class::FOLDER, "salt_lantern.edl"))
     events = list.lines.grep(/\A\d{3}  \S+ +V +[CD]/)

@@ -182,9 +182,41 @@ RSpec.describe "Renditions", type: :request do
     end
   end
 
+  it "goes into tables of single shots, where one can hold it" do
+    bright(5.0)
+    measure
+    call(:get, "/shots/#{one.id}/look.cube?target=sdr&size=33")
+    cube = Mordant::Lut::Cube.read(File.join(@folder, "one.cube").tap { |path| File.write(path, last_response.body) })
+    expect(Mordant::Pointwise::Chain.new(cube.operations).exact(Numo::DFloat.new(3, 1).fill(Footage.code(5) / 65_535.0))[1, 0]).to be_within(0.004).of(seen("sdr", 5).mean)
+    correct(one, for_target("sdr", detail: 0.4))
+    call(:get, "/shots/#{one.id}/look.cube?target=sdr&size=33")
+    expect([last_response.status, json["path"]]).to eq([422, "target"])
+  end
+
+  it "is written as HDR10 with its own target as the mastering display, and its light is in the data" do
+    bright(5.0)
+    measure
+    FileUtils.rm_rf(Server::Settings.delivery)
+    FileUtils.mkdir_p(Server::Settings.delivery)
+    call(:post, "/cuts/#{cut.id}/orders", {outputs: [{"format" => "hdr10", "target" => "mid", "width" => 64, "height" => 36, "name" => "{project}/mid"}], template: "x"})
+    expect(last_response.status).to eq(201), last_response.body
+    work_off
+    expect(Server::Output.first).to have_attributes(status: "done", message: nil)
+    probed = JSON.parse(Mordant::Media::Command.run(["ffprobe", "-v", "error", "-show_frames", "-of", "json", File.join(Server::Settings.delivery, "Trial/mid.mp4")], path: "mid.mp4"))
+    mastering = probed["frames"][0]["side_data_list"].find { |one| one["side_data_type"] == "Mastering display metadata" }
+    expect(mastering.slice("max_luminance", "green_x")).to eq("max_luminance" => "6000000/10000", "green_x" => "13250/50000")
+    call(:get, "/cuts/#{cut.id}/renditions.json")
+    told = json["deliveries"][0]
+    expect(told.slice("target", "path")).to eq("target" => "mid", "path" => "Trial/mid.mp4")
+    expect(told["max_cll"]).to be_within(0.05 * told["max_cll"]).of(measured_light(cut, "mid"))
+  end
+
+  # The brightest of red, green and blue in all frames of a rendition, cd/m2.
+  def measured_light(cut, target) = (0...14).map { |frame| Mordant::Colour::Transfer::PQ.decode(Numo::DFloat[seen(target, frame).max])[0] * 100 }.max
+
   it "refuses targets that are none" do
-    {[sdr, hdr] => "targets[0].rendition", [hdr, sdr.merge("rendition" => {"peak" => 5})] => "targets[1].rendition.peak", [hdr, sdr.merge("rendition" => {"peak" => 100, "black" => 60})] => "targets[1].rendition.black",
-     [hdr, sdr.merge("rendering" => "sdr-video-1.0")] => "targets[1].rendition", [hdr, sdr.merge("encoding" => "acescct")] => "targets[1].rendition", [hdr.merge("encoding" => "rec709-bt1886", "rendering" => "sdr-video-1.0"), sdr] => "targets[1].rendition.of"}.each do |targets, path|
+    {[hdr.merge("encoding" => "rec709-bt1886", "rendering" => "sdr-video-1.0"), sdr] => "targets[1].rendition", [hdr, sdr.merge("rendition" => {"peak" => 5})] => "targets[1].rendition.peak", [hdr, sdr.merge("rendition" => {"peak" => 100, "black" => 60})] => "targets[1].rendition.black",
+     [hdr, sdr.merge("rendering" => "sdr-video-1.0")] => "targets[1].rendition", [hdr, sdr.merge("encoding" => "acescct")] => "targets[1].rendition"}.each do |targets, path|
       call(:put, "/projects/#{cut.project_id}/settings", {targets:})
       expect([last_response.status, json["path"]]).to eq([422, path]), targets.inspect
     end

@@ -5,6 +5,13 @@ module Server
   class Demo
     FOLDER = File.join(ROOT, "demo")
     MEDIA = File.join(FOLDER, "media")
+    # Beside television: an HDR target, and two smaller ones that are made of it.
+    TARGETS = [
+      {"id" => "hdr", "name" => "HDR 1000", "encoding" => "rec2100-pq", "rendering" => "hdr-video-1000nit-15nit-p3lim-1.1"},
+      {"id" => "bt709-100", **Mordant::Rendition::Aim::LISTED.find { |one| one["name"] == "BT.709 100" }},
+      {"id" => "p3-600", **Mordant::Rendition::Aim::LISTED.find { |one| one["name"] == "P3-D65 600" }}
+    ].freeze
+    NIGHT = /night/
 
     # @return [Project, nil] nil when there is one already
     def self.load
@@ -21,7 +28,9 @@ module Server
       Record.transaction do
         width, height = @manifest["raster"]
         @project = Project.create!(name: @manifest["title"], width:, height:, rate_numerator: @manifest["rate"], input_rules: rules)
-        build(take_in)
+        @project.update!(targets: @project.targets + TARGETS)
+        cut = build(take_in)
+        Errand.place(cut, "measure", {shots: cut.shots.where("scene ~ ?", NIGHT.source).pluck(:id)})
       end
       @project
     end
@@ -51,6 +60,7 @@ module Server
         {clip: clips.fetch(shot["shot"]), name: shot["shot"], scene: scenes.fetch(shot["scene"]), position:, source_in: shot["in"], record_in: record,
          length: shot["for"], dissolve: shot["dissolve"]}.tap { record += shot["for"] }
       end)
+      Cut.find(cut.id)
     end
   end
 end

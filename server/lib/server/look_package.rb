@@ -49,7 +49,7 @@ module Server
 
     # @return [Enumerator] of format and text, made as they are asked for
     def tables(shot, recipe, taken)
-      bake = Mordant::Grade::Bake.new(plan: @cut.project.plan(recipe.within_luts, shot.clip.encoding), output: @cut.project.output(returned), size: @size)
+      bake = Mordant::Grade::Bake.new(plan: @cut.project.plan(recipe.within_luts, shot.clip.encoding), output: @cut.project.output(@cut.renditions.alone(returned, shot)), size: @size)
       title = "#{@cut.project.name} #{shot.name}: #{shot.clip.encoding} to #{returned}#{", #{taken}" if taken}"
       text = {"cube" => -> { Mordant::Lut::Cube.write(bake.table(title:)) },
               "clf" => -> { Mordant::Lut::Clf.write(bake.process_list(id: stem(shot), title:, input: Mordant::Colour.encoding(shot.clip.encoding).label, result: returned.to_s)) }}

@@ -9,7 +9,6 @@ module Server
     VERSION = 1
     MOST = 10_000 # shots
 
-
     # @param cut [Cut]
     def initialize(cut)
       @cut, @renditions = cut, cut.renditions
@@ -17,9 +16,9 @@ module Server
 
     # @return [Hash]
     def to_h
-      project, lead = @cut.project, @cut.project.views.first
+      project = @cut.project
       {"format" => FORMAT, "version" => VERSION, "cut" => {"project" => project.name, "name" => @cut.name, "rate" => project.rate.to_s, "start" => @cut.start},
-       "leading" => lead.document, "gauge" => {"left_out" => Mordant::Rendition::Gauge::FEW, "unit" => "cd/m2"}, "targets" => @renditions.targets.map(&:document),
+       "hdr" => project.hdr&.document, "gauge" => {"left_out" => Mordant::Rendition::Gauge::FEW, "unit" => "cd/m2"}, "targets" => @renditions.targets.map(&:document),
        "shots" => @renditions.shots.map { |shot| line(shot) }, "deliveries" => deliveries}
     end
 
@@ -42,7 +41,7 @@ module Server
     # @return [Integer] shots that were told of
     # @raise [Mordant::ParameterError] and nothing is changed
     def read(document)
-      Mordant::Checks.held("renditions", document, %w[format version cut leading gauge targets shots deliveries])
+      Mordant::Checks.held("renditions", document, %w[format version cut hdr gauge targets shots deliveries])
       refuse("format", "\"#{FORMAT}\", version #{VERSION}", [document["format"], document["version"]].join(" ")) unless document["format"] == FORMAT && document["version"] == VERSION
       lines = Mordant::Checks.list(document["shots"], "shots", MOST, "shots").each_with_index.map { |one, at| checked(one, "shots[#{at}]") }
       twice = lines.map { |shot, *| shot }.tally.find { |_, count| count > 1 }

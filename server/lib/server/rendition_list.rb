@@ -12,8 +12,7 @@ module Server
 
     # @return [Hash]
     def to_h
-      lead = @cut.project.views.first
-      {leading: {name: lead.name, label: lead.view.to_s, leads: Mordant::Rendition::Aim.leads?(lead.view)}, targets: @renditions.targets.map(&:to_h), shots: @renditions.shots.map { |shot| line(shot) },
+      {hdr: @cut.project.hdr&.to_h, targets: @renditions.targets.map(&:to_h), shots: @renditions.shots.map { |shot| line(shot) },
        listed: Mordant::Rendition::Aim::LISTED, lift: Mordant::Rendition::ForTarget::LIFT}
     end
 

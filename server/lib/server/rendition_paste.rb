@@ -12,7 +12,7 @@ module Server
       @from, = among("from", [body["from"]])
       @parts, @as = body["parts"], body["as"]
       refuse("parts", "\"all\" and ids of targets", @parts) unless @parts.is_a?(Array) && @parts.any? && (@parts - [Mordant::Rendition::ForAll::ID, *targets.keys]).empty?
-      refuse("as", "the id of a target, where one is copied", @as) unless @as.nil? || (targets.key?(@as) && (@parts - ["all"]).size == 1)
+      refuse("as", "the id of a target, where one is copied", @as) if @as && !(targets.key?(@as) && (@parts - ["all"]).size == 1)
       @shots = among("shots", body["shots"])
       refuse("shots", "at least one shot", "none") if @shots.empty?
     end

@@ -36,6 +36,22 @@ module Server
       view.bound(@cut.timeline.layers(frame).map { |layer| mapping(@cut.shot(layer.shot.key), view.aim, frame - layer.shot.record_in, trial) })
     end
 
+    # A rendition of one shot, for what is the same for all of its frames: a table.
+    #
+    # @param view [Mordant::Grade::View]
+    # @param shot [Shot]
+    # @param frame [Integer, nil] from its first one, of a rendition that moves; nil: the middle
+    # @return [Mordant::Grade::View] itself where it is no rendition
+    # @raise [Mordant::ParameterError] of one that no table can hold
+    def alone(view, shot, frame = nil)
+      return view unless view.aim
+
+      made = view.bound([mapping(shot, view.aim, frame || shot.length / 2)])
+      return made if @cut.project.output(made).pointwise?
+
+      raise Mordant::ParameterError.new(path: "target", expected: "a rendition that a table can hold: without detail given back to highlights, and of a shot without bars", found: "#{shot.name} for #{view}")
+    end
+
     # @param shot [Shot]
     # @param aim [Mordant::Rendition::Aim]
     # @param frame [Integer] from the shot's first one

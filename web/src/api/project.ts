@@ -24,9 +24,9 @@ export interface Target {
   expects: string | null
   /** How much of the LUT, the rest rendered; null: all of it. */
   strength: number | null
-  /** Of a rendition of what the leading target shows: light in cd/m2, and the gamut it is held to. */
+  /** Of a rendition of what the HDR target shows: light in cd/m2, and the gamut it is held to. */
   rendition: { peak: number; black: number; gamut: string } | null
-  /** Renditions can be made of it. */
+  /** An HDR target, of which renditions can be made. */
   leads: boolean
   label: string
   /** What instruments count in: marks as place and words, light at equal distances of code. */

@@ -34,7 +34,8 @@ export interface ListedScreen {
 }
 
 export interface RenditionList {
-  leading: { name: string; label: string; leads: boolean }
+  /** What they are made of. */
+  hdr: Target | null
   /** The smallest first. */
   targets: Target[]
   shots: ShotRendition[]

@@ -29,11 +29,13 @@ module Mordant
       def self.onward(from, to, bright: nil, peak: Rendition::Levels::MOST)
         @kept ||= {}
         @kept.shift if @kept.size > ONWARD
-        @kept[[from, to, bright, peak]] ||= Pointwise::Chain.new((from == to) ? [] : [Pointwise::Clamp.new(0.0, 1.0), *(bright ? dimmed(from, to, bright, peak) : Colour::Conversion.new(from:, to:).operations)])
+        @kept[[from, to, bright, peak]] ||= Pointwise::Chain.new((from == to) ? [] : [Pointwise::Clamp.new(0.0, 1.0), *dimmed(from, to, bright, peak)])
       end
       ONWARD = 64
 
       def self.dimmed(from, to, bright, peak)
+        return Colour::Conversion.new(from:, to:).operations unless bright
+
         less = (bright == ROLLED) ? RollOff.new(peak) : Pointwise::Matrix.new(Colour::Matrix3.diagonal([2.0**-bright] * 3))
         [*Colour::Conversion.new(from:, to: "rec709-display-linear").operations, less, *Colour::Conversion.new(from: "rec709-display-linear", to:).operations]
       end
@@ -51,7 +53,7 @@ module Mordant
       # @raise [ParameterError, MediaError]
       def initialize(view:, canvas: "2.4", space: Colour::WorkingSpace.default, on: true, exaggerate: false, lut: nil, bright: nil)
         raise ParameterError.new(path: "canvas", expected: CANVASES.keys.join(", "), found: canvas) unless CANVASES.key?(canvas)
-        raise ParameterError.new(path: "bright", expected: "#{ROLLED}, or stops in #{WINDOWS}", found: bright) unless bright.nil? || bright == ROLLED || (bright.is_a?(Numeric) && WINDOWS.cover?(bright))
+        raise ParameterError.new(path: "bright", expected: "#{ROLLED}, or stops in #{WINDOWS}", found: bright) unless [nil, ROLLED].include?(bright) || WINDOWS === bright # standard:disable Style/CaseEquality
 
         @view, @canvas, @space, @on = view, canvas, space, on
         @wish = {canvas:, space:, on:, exaggerate:, lut:, bright:}

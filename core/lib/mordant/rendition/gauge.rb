@@ -11,7 +11,7 @@ module Mordant
     class Gauge
       FEW = 0.0001 # of the pixels
       ENDS = 0.004 # of the pixels, dark or bright, that are looked at
-      EVERY = 127 # pixels, of which one is of the spread
+      SPREAD = 8192 # pixels of the spread, or somewhat more
       GAMUTS = %w[bt709 p3-d65].freeze # the HDR picture is one of BT.2020
       SEEN = 0.01 # of 100 cd/m2: darker colours are in no gamut's way
       DARK = 0.05 # PQ code up to which even lines are bars: 0.06 cd/m2
@@ -37,7 +37,7 @@ module Mordant
 
       # @return [Array<Float>, nil] what is picture in either
       def self.joined(one, other)
-        one && other ? area(*[one, other].transpose.first(2).map(&:min)) : nil
+        (one && other) ? area(*[one, other].transpose.first(2).map(&:min)) : nil
       end
 
       def self.area(left, top) = (left + top).positive? ? [left, top, 1.0 - 2 * left, 1.0 - 2 * top].map { |share| share.round(6) } : nil
@@ -81,12 +81,13 @@ module Mordant
         low, high = [ENDS, 1.0 - ENDS].map { |share| (sums >= (count * share).ceil).where[0] }
         ends = ((most <= low) | (most >= high)).where
         values = most[ends]
-        [Numo::Int64.new((count - 1) / EVERY + 1).seq * EVERY, *[values <= low, values >= high].map { |mask| thinned(ends[mask.where], count) }]
+        every = [count / SPREAD, 1].max
+        [Numo::Int64.new((count - 1) / every + 1).seq * every, *[[values < low, values.eq(low)], [values > high, values.eq(high)]].map { |beyond, same| Numo::NArray.hstack([ends[beyond.where], thinned(ends[same.where], count)]) }]
       end
 
-      # Of a flat picture very many have the same code: some of those do.
+      # Of a flat picture very many have the very code at which an end begins: some of those do.
       def thinned(places, count)
-        step = places.size / [(count * ENDS * 4).ceil, 256].max + 1
+        step = places.size / [(count * ENDS * 2).ceil, 256].max + 1
         (step == 1) ? places : places[(0...places.size).step(step)]
       end
 

@@ -52,7 +52,8 @@ module Mordant
 
       # Light of BT.2020 of the HDR picture, 1.0 at 100 cd/m2.
       def light
-        start = @of.lut ? operations(@of) + convert(@of.encoding, "xyz-d65") : light_to("xyz-d65", @of) + (@of.limit ? Colour::GamutLimit.fetch(@of.limit).operations : [])
+        held = @of.limit ? Colour::GamutLimit.fetch(@of.limit).operations : []
+        start = @of.lut ? operations(@of) + convert(@of.encoding, "xyz-d65") : light_to("xyz-d65", @of) + held
         start + [Pointwise::Matrix.new(Colour::Primaries::REC2020.from_xyz), Pointwise::Clamp.new(0.0, nil)]
       end
 

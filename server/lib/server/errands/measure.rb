@@ -11,10 +11,9 @@ module Server
       # @raise [Mordant::ParameterError]
       def initialize(cut, wish)
         @cut, @wish = cut, wish
-        view = cut.project.view
-        refuse("targets", "a leading target in PQ or HLG, whose pictures are measured", view.to_s) unless Mordant::Rendition::Aim.leads?(view)
+        refuse("targets", "an HDR target, in PQ or HLG, whose pictures are measured", cut.project.view.to_s) unless cut.project.hdr
         ids = wish["shots"]
-        refuse("shots", "ids of shots of the cut", ids) unless ids.nil? || (ids.is_a?(Array) && ids.all? { |id| cut.positions.key?(id) })
+        refuse("shots", "ids of shots of the cut", ids) unless ids.nil? || Array.try_convert(ids)&.all? { |id| cut.positions.key?(id) }
       end
 
       # @return [Integer] pictures to look at
@@ -55,7 +54,7 @@ module Server
         simple = shot.place.plain? && !shot.clip.paced? && Mordant::Colour.encoding(shot.clip.code_encoding).transfer != Mordant::Colour::Transfer::HalfCode
         source = @cut.source_of(shot)
         source.reader = Pictures::Copies.current.reader(shot.clip, *Pictures::Desk.raster(project)) || source.reader if simple
-        Mordant::Rendition::Survey.new(source:, output: project.output, place: shot.place, width: project.width, height: project.height, rate: project.rate, simple:)
+        Mordant::Rendition::Survey.new(source:, output: project.output(project.hdr.view), place: shot.place, width: project.width, height: project.height, rate: project.rate, simple:)
       end
 
       def refuse(path, expected, found) = raise(Mordant::ParameterError.new(path:, expected:, found:))

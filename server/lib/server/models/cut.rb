@@ -98,7 +98,7 @@ module Server
     # Families with their recipes, in two queries.
     def loaded_families = @loaded_families ||= (families.loaded? ? families : families.includes(:recipes)).sort_by(&:id)
 
-    # @return [Renditions] of what its leading target shows
+    # @return [Renditions] of what the project's HDR target shows
     def renditions = @renditions ||= Renditions.new(self)
 
     # @return [Hash{Integer => Integer}] place of each shot in the cut

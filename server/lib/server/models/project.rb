@@ -53,6 +53,9 @@ module Server
     # @return [Mordant::Grade::View] of the leading target
     def view = views.first.view
 
+    # @return [Target, nil] that renditions are made of
+    def hdr = views.find(&:leads?)
+
     # @param id [String, nil] of a target; one that is gone leaves the leading one
     # @return [Mordant::Grade::View]
     def view_of(id) = (views.find { |target| target.id == id } || views.first).view

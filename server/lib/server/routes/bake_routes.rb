@@ -61,7 +61,9 @@ module Server
         #   codes of the working space
         def returned(shot)
           project = shot.cut.project
-          (params["view"] == "off") ? Mordant::Grade::View.new(encoding: project.space.log) : project.view_of(params["target"])
+          return Mordant::Grade::View.new(encoding: project.space.log) if params["view"] == "off"
+
+          shot.cut.renditions.alone(project.view_of(params["target"]), shot, params["frame"] && number("frame") - shot.record_in)
         end
 
         def table_text(shot, bake, format, taken)

@@ -14,7 +14,7 @@ const opened = useOpenStep()
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
 const single = computed(() => props.spec.parameters.filter((one) => !one.channels))
 const rows = computed(() => props.spec.parameters.filter((one) => one.channels && !props.sectors?.includes(one.name)))
-const table = computed(() => props.spec.parameters.filter((one) => props.sectors?.includes(one.name)))
+const table = computed(() => props.spec.parameters.filter((one) => props.sectors?.includes(one.name)).map((one) => ({ ...one, decimals: 0 })))
 const SHADES: Record<string, string> = { red: '#b06a62', yellow: '#a89c5c', green: '#6d9a68', cyan: '#5f9a9c', blue: '#6478b4', magenta: '#a06aa2' }
 const FOLLOWS: Record<string, string> = { whole: 'the whole shot', following: 'slow changes' }
 const isOpen = computed(() => opened.id === props.step.id)

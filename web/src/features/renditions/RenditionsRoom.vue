@@ -58,7 +58,7 @@ const right = ref<InstanceType<typeof RenditionPicture>>()
 const shot = computed(() => cut.shot)
 const line = computed(() => renditions.lineOf(shot.value))
 const target = computed(() => renditions.target)
-const leading = computed(() => cut.project?.targets[0] ?? null)
+const hdr = computed(() => renditions.list?.hdr ?? null)
 const recipe = computed(() => renditions.recipeOf(shot.value))
 const stepOf = (id: string) => recipe.value?.document.steps.find((one) => one.id === id) ?? null
 const all = computed(() => stepOf(ALL))
@@ -107,12 +107,12 @@ useKeys([
 </script>
 
 <template>
-  <div v-if="ready && renditions.list && !renditions.list.leading.leads" class="flex h-full flex-col items-center justify-center gap-2 text-dim">
-    <p>{{ renditions.list.leading.name }} leads this project, and it is no HDR target.</p>
-    <p class="text-sm">Renditions are made of an HDR picture: let a target in PQ or HLG lead, in Settings.</p>
+  <div v-if="ready && renditions.list && !hdr" class="flex h-full flex-col items-center justify-center gap-2 text-dim">
+    <p>This project has no HDR target yet.</p>
+    <p class="text-sm">Renditions are made of an HDR picture: add a target in PQ or HLG in Settings.</p>
     <RouterLink v-if="cut.project" class="control mt-2" :to="{ name: 'settings', params: { project: cut.project.id } }">To Settings</RouterLink>
   </div>
-  <div v-else-if="ready && renditions.list && shot && leading && cut.project" class="grid h-full grid-cols-[152px_minmax(0,1fr)_300px] grid-rows-1">
+  <div v-else-if="ready && renditions.list && shot && hdr && cut.project" class="grid h-full grid-cols-[152px_minmax(0,1fr)_300px] grid-rows-1">
     <div class="flex min-h-0 flex-col border-r border-line">
       <div class="p-2">
         <button v-if="!busy" class="control w-full" title="every shot whose levels are not known as they are now" @click="measure()">Measure</button>
@@ -125,7 +125,7 @@ useKeys([
     </div>
     <section ref="middle" class="flex min-h-0 min-w-0 flex-col" aria-label="HDR and rendition">
       <div class="relative grid min-h-0 gap-px bg-line" :class="way === 'side' ? 'shrink grid-cols-2' : 'flex-1 grid-cols-1'" :style="way === 'side' ? { height: `${sideHeight}px` } : undefined">
-        <RenditionPicture v-model:split="split" :shot="shot" :target="leading.id" :bright="shownBy" :looking="looking" label="HDR picture" :over="way === 'split' ? (right?.shown?.bitmap ?? null) : undefined" :words="['HDR', target?.name ?? '']"><b class="font-medium text-ink">{{ shot.name }}</b> {{ leading.name }}</RenditionPicture>
+        <RenditionPicture v-model:split="split" :shot="shot" :target="hdr.id" :bright="shownBy" :looking="looking" label="HDR picture" :over="way === 'split' ? (right?.shown?.bitmap ?? null) : undefined" :words="['HDR', target?.name ?? '']"><b class="font-medium text-ink">{{ shot.name }}</b> {{ hdr.name }}</RenditionPicture>
         <RenditionPicture v-if="target" v-show="way === 'side'" ref="right" moves :shot="shot" :target="target.id" :bright="shownBy" :looking="looking" label="rendition" :measuring="measured"><span class="text-weld">{{ target.name }}</span></RenditionPicture>
       </div>
       <div class="flex h-8 items-center gap-3 border-t border-line bg-pane px-3 text-2xs whitespace-nowrap text-dim">

@@ -41,7 +41,7 @@ function strength(typed: string) {
     <header class="flex items-center gap-2">
       <input class="field min-w-0 flex-1" :value="target.name" aria-label="name of the target" maxlength="60" @change="set({ name: ($event.target as HTMLInputElement).value })" />
       <span v-if="leading" class="text-2xs text-weld">leads</span>
-      <span v-else-if="target.rendition" class="text-2xs text-dim" title="made of what the leading target shows; corrected in the Renditions room">rendition</span>
+      <span v-else-if="target.rendition" class="text-2xs text-dim" title="made of what the HDR target shows; corrected in the Renditions room">rendition</span>
       <button v-else class="text-2xs text-dim hover:text-ink" @click="emit('lead')">let it lead</button>
       <button v-if="!alone" class="text-2xs text-dim hover:text-madder" @click="emit('drop')">remove</button>
     </header>

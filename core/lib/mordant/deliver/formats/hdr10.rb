@@ -28,13 +28,14 @@ module Mordant
             super + ["-x265-params", parameters.join(":")]
           end
 
-          # @param view [Grade::View] its gamut limit and peak are those of the mastering display
+          # @param view [Grade::View] its gamut limit and peak are those of the mastering display; of a rendition those of its target
           # @return [String] as x265 wants it
           def mastering(view)
             primaries = view.limit ? Colour::GamutLimit::ALL.fetch(view.limit) : limited(view.rendering)
             units = ->((x, y)) { format("(%<x>d,%<y>d)", x: (x * CHROMATICITY).round, y: (y * CHROMATICITY).round) }
-            peak = (view.rendering && Colour.rendering(view.rendering).peak) || PEAK
-            "G#{units[primaries.green]}B#{units[primaries.blue]}R#{units[primaries.red]}WP#{units[primaries.white]}L(#{(peak * LUMINANCE).round},#{(DARKEST * LUMINANCE).round})"
+            peak = view.aim&.peak || (view.rendering && Colour.rendering(view.rendering).peak) || PEAK
+            black = [view.aim&.black || DARKEST, DARKEST].max
+            "G#{units[primaries.green]}B#{units[primaries.blue]}R#{units[primaries.red]}WP#{units[primaries.white]}L(#{(peak * LUMINANCE).round},#{(black * LUMINANCE).round})"
           end
 
           private
