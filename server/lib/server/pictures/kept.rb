@@ -28,8 +28,8 @@ module Server
       def frames(wish, frames)
         wish.cut.loaded_shots
         shots = Hash.new { |known, shot| known[shot] = shot_digest(wish, shot) }
-        around = Hash.new { |known, frame| known[wish.screen.view.aim ? frame : nil] ||= project_digest(wish.screen.view.aim ? wish.with(frame:) : wish) }
-        frames.select { |frame| @shelf.include?(name(wish, frame, shots, around[frame])) }
+        around = project_digest(wish)
+        frames.select { |frame| @shelf.include?(name(wish, frame, shots, wish.screen.view.aim ? project_digest(wish.with(frame:)) : around)) }
       end
 
       private

@@ -24,7 +24,7 @@ async function read() {
     recipes.kept(answer.project)
     await renditions.load()
     recipes.generation++
-    notices.news(`${found.name}: levels and corrections of ${answer.shots} shots read`)
+    notices.news(`${found.name}: levels and corrections of ${answer.shots} ${answer.shots === 1 ? 'shot' : 'shots'} read`)
   } catch (error) {
     notices.trouble(error instanceof SyntaxError ? new Error(`${found.name} is no JSON: ${error.message}`) : error)
   } finally {
