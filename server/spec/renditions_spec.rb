@@ -64,7 +64,7 @@ RSpec.describe "Renditions", type: :request do
     expect(told["greatest"]).to be_within(0.01 * told["greatest"]).of(light(Footage.code(6), 2.0))
     expect(told["least"]).to be_within(0.01 * told["least"]).of(light(Footage.code(0), 2.0))
     expect(told["course"].map(&:last)).to eq(told["course"].map(&:last).sort)
-    expect(told.slice("every", "active")).to eq("every" => 6, "active" => nil)
+    expect(told.slice("every", "active")).to eq("every" => 2, "active" => nil)
     expect(json["targets"].map { |target| target["id"] }).to eq(%w[sdr mid])
     bright(2.1)
     call(:get, "/cuts/#{cut.id}/renditions")
@@ -78,7 +78,7 @@ RSpec.describe "Renditions", type: :request do
 
   it "samples what no table can hold" do
     store(one.recipe, {"steps" => [{"id" => "b", "kind" => "soften", "parameters" => {"luma" => 0.8}}]})
-    expect(measure(shots: [one.id])[0]).to include("state" => "measured", "every" => 12)
+    expect(measure(shots: [one.id])[0]).to include("state" => "measured", "every" => 2)
   end
 
   it "maps by what was measured, and leaves what fits as it is, bit for bit" do

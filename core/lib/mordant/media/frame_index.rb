@@ -70,6 +70,9 @@ module Mordant
       # @return [Boolean] every frame is coded by itself
       def intra? = @keys.nil?
 
+      # @return [Boolean] single frames can be had without those around them
+      def apart? = intra? && seekable? && @tabled && size > 2 && times.first.zero? && !variable?
+
       # Where to begin, to decode a frame surely.
       #
       # @param number [Integer] frame

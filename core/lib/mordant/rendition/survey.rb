@@ -7,12 +7,12 @@ module Mordant
     # Measures a shot's HDR picture from its first frame to its last.
     #
     # Where a grade stands still and acts on each pixel by itself, frames are drawn by ffmpeg through a lattice of it, at WIDTH x HEIGHT at most, to
-    # know its darkest and brightest pixels, and OFTEN of them a second are read. Else exact pictures are made, SELDOM a second, of half that raster. Gauge makes the HDR picture of some pixels.
+    # know its darkest and brightest pixels. Else exact pictures are made, of half that raster. Either way there are TIMES of them a second, and FEWEST of a shot. Gauge makes the HDR picture of some pixels.
     class Survey
       WIDTH = 960
       HEIGHT = 540
-      OFTEN = 4
-      SELDOM = 2
+      TIMES = 2
+      FEWEST = 5
       NODES = 17
       LOOK = 4 # pictures from one in which bars are looked for to the next
 
@@ -36,7 +36,7 @@ module Mordant
       def drawn? = @drawn
 
       # @return [Integer] frames from one that is looked at to the next
-      def every = [(@rate / (drawn? ? OFTEN : SELDOM)).round, 1].max
+      def every = [[@rate / TIMES, @place.length.fdiv(FEWEST)].min.round, 1].max
 
       # @return [Integer] pictures that are looked at
       def count = (@place.length / every.to_f).ceil
