@@ -14,7 +14,6 @@ module Mordant
       # The largest gamut light comes in, and points looked at on each of its edges.
       WIDEST = Primaries::AP1
       EDGE = 24
-      INSIDE = 1.0 # shares of the way from grey to the edge
       LEAST = 1.01 # that is brought in
 
       class << self
@@ -34,10 +33,6 @@ module Mordant
           hull.map { |rgb| Matrix3.apply(matrix, rgb) }.map { |rgb| rgb.map { |x| (rgb.max - x) / rgb.max } }.transpose.map(&:max)
         end
 
-        # @param reach [Array<Float>] by channel, of which the farthest comes to lie on the edge
-        # @return [GamutCompression]
-        def compression(reach) = GamutCompression.new(limit: reach.map { |distance| [distance, LEAST].max }, threshold: [THRESHOLD] * 3, power: POWER)
-
         private
 
         def hull
@@ -51,7 +46,7 @@ module Mordant
       # @param primaries [Primaries] under D65
       def initialize(primaries)
         @primaries = primaries
-        @compression = GamutLimit.compression(GamutLimit.reach(primaries))
+        @compression = GamutCompression.new(limit: GamutLimit.reach(primaries).map { |distance| [distance, LEAST].max }, threshold: [THRESHOLD] * 3, power: POWER)
         freeze
       end
 

@@ -24,7 +24,7 @@ module Mordant
         primaries = Colour::GamutLimit::ALL.fetch(gamut)
         reach = reach(gamut)
         [*changes, Pointwise::Matrix.new(Colour::Primaries::REC2020.to(primaries)), *(Where.peak(primaries, aim.peak * ICtCp::NITS) if changes.any?),
-          *(Where.gamut(reach) if reach.any? { |one| one > Colour::GamutLimit::INSIDE })]
+          *(Where.gamut(reach) if reach.any? { |one| one > WithinGamut::EDGE })]
       end
 
       # @param aim [Aim]

@@ -22,11 +22,11 @@ module Mordant
         end
       end
 
-      # @param reach [Array<Float>] see Colour::GamutLimit.compression
+      # @param reach [Array<Float>] see WithinGamut
       def self.gamut(reach)
-        new(Colour::GamutLimit.compression(reach)) do |planes|
+        new(WithinGamut.new(reach)) do |planes|
           most = most(planes)
-          most - planes.reduce { |low, plane| low.clip(nil, plane) } > most.abs * Colour::GamutLimit::THRESHOLD
+          most - planes.reduce { |low, plane| low.clip(nil, plane) } > most * WithinGamut::NEAR
         end
       end
 

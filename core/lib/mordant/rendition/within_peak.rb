@@ -8,8 +8,7 @@ module Mordant
     class WithinPeak
       NEAR = 0.9
       FAR = 2.5
-      POWER = 1.2
-      SCALE = (FAR - NEAR) / (((1 - NEAR) / (FAR - NEAR))**-POWER - 1)**(1 / POWER)
+      SCALE = Bend.scale(FAR, NEAR)
 
       # @param weights [Array<Float>] of red, green and blue in luminance
       # @param peak [Float] of a channel
@@ -24,8 +23,7 @@ module Mordant
         grey = planes.zip(@weights).map { |plane, weight| plane * weight }.reduce(:+).clip(nil, @peak)
         most = planes.reduce { |high, plane| high.clip(plane, nil) }
         distance = (most - grey) / (grey * -1.0 + @peak * (1 + 1e-6))
-        beyond = (distance.clip(NEAR, nil) - NEAR) / SCALE
-        held = distance.clip(nil, NEAR) + beyond / (Colour::Piecewise.power(beyond, POWER) + 1.0)**(1 / POWER) * SCALE
+        held = distance.clip(nil, NEAR) + Bend.call((distance.clip(NEAR, nil) - NEAR) / SCALE) * SCALE
         share = held / distance.clip(NEAR, nil)
         planes.map { |plane| grey + (plane - grey) * share }
       end
