@@ -66,6 +66,20 @@ RSpec.describe "What the front end takes answers for", type: :request do
     expect([whole["washes"].size, whole["families"].size]).to eq([1, 1])
   end
 
+  it "is renditions with what is measured and corrected of shots" do
+    cut.project.update!(targets: cut.project.targets + Server::Demo::TARGETS)
+    call(:post, "/cuts/#{cut.id}/measurements", {})
+    work_off
+    call(:post, "/shots/#{cut.loaded_shots.first.id}/corrections", {})
+    hold("Recipe", json["recipe"])
+    list = get_json("/cuts/#{cut.id}/renditions")
+    hold("RenditionList", list)
+    [list["hdr"], *list["targets"]].each { |target| hold("Target", target) }
+    list["shots"].each { |line| hold("ShotRendition", line) }
+    list["listed"].each { |screen| hold("ListedScreen", screen) }
+    get_json("/catalogue")["corrections"].each { |kind| hold("StepSpec", kind) }
+  end
+
   it "is lists of projects, clips, orders, presets and errands" do
     cut
     get_json("/projects").each { |project| hold("ProjectSummary", project) }

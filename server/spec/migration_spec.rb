@@ -34,4 +34,15 @@ RSpec.describe "A production made before cuts could be mended" do
     expect(after.shots.map { |shot| [shot.speed, shot.clock, shot.wipe, shot.clip.fit] }).to eq([[1.0, 0, nil, "stretch"]] * 2)
     expect(Server::Change.undo(after.project.reload).first.words).to eq("x")
   end
+
+  it "opens with the same frames where it was made before there were renditions" do
+    require File.join(Server::ROOT, "server/migrations/022_make_renditions")
+    cut = Studio.cut(@folder)
+    cut.shots.first.recipe.accept(revision: 0, words: "x", document: Studio.balance(exposure: 1.0))
+    before = pictures(Server::Cut.find(cut.id))
+    %i[down up].each { |way| MakeRenditions.new.migrate(way) }
+    Server::Recipe.reset_column_information
+    expect(pictures(Server::Cut.find(cut.id))).to eq(before)
+    expect(Server::Change.undo(cut.project.reload).first.words).to eq("x")
+  end
 end

@@ -77,7 +77,7 @@ module Mordant
         rendering = view.rendering && Colour.rendering(view.rendering)
         return [] if encoding.scene?
 
-        [cut_off(target, encoding, rendering), left_out(target, rendering), bare(target, view), on_canvas(target, encoding, rendering)].compact
+        [cut_off(target, encoding, rendering), left_out(target, rendering), bare(target, view), on_canvas(target, encoding, view.aim ? view.aim.peak : rendering&.peak)].compact
       end
 
       def cut_off(target, encoding, rendering)
@@ -93,16 +93,16 @@ module Mordant
       end
 
       def bare(target, view)
-        return if !@space.scene? || view.rendering || view.lut
+        return if !@space.scene? || view.rendering || view.lut || view.aim
 
         notice(target.name, "has no rendering: scene light is shown as it is, and everything above diffuse white is cut off.")
       end
 
-      def on_canvas(target, encoding, rendering)
+      def on_canvas(target, encoding, peak)
         canvas = Colour.encoding(Screen::CANVASES.fetch(@canvas))
         return if encoding == canvas
 
-        bright = encoding.absolute? && (rendering.nil? || rendering.peak.to_f > 100)
+        bright = encoding.absolute? && (peak.nil? || peak > 100)
         notice(target.name, "is #{encoding.label}, the browser's screen is taken to be #{canvas.label}: the picture is converted for it" \
           "#{bright ? ", and what is above 100 cd/m2 is cut off there" : ""}. Files keep the target's own codes.")
       end
