@@ -157,6 +157,7 @@ PAGE.driver.browser.keyboard.type(:Escape)
 sleep 1
 PAGE.assert_selector("[data-settled=true]", minimum: 2, wait: 30)
 take("compare")
+PAGE.driver.browser.keyboard.type("y")
 PAGE.click_link("Board")
 sleep 2
 PAGE.find("[aria-label='shot 2C']").click
@@ -185,6 +186,15 @@ PAGE.find("[data-test=alike]")
 sleep 1
 take("pairing")
 PAGE.click_button("drop")
+PAGE.click_link("Renditions")
+PAGE.find("[role=option]", text: /\A3B/).click
+PAGE.find("[data-test=levels]", wait: 60)
+type("contrast", "1.15")
+type("highlight detail", "40")
+type("tone lights", "-2")
+PAGE.assert_selector("[data-settled=true]", count: 2, wait: 30)
+sleep 2
+take("renditions")
 PAGE.click_link("Intake")
 PAGE.find("tr", text: "D207_1C.mov")
 120.times { PAGE.evaluate_script("[...document.images].every((image) => image.complete)") ? break : sleep(0.25) }
@@ -207,12 +217,12 @@ sleep 4
 take("dispatch")
 PAGE.click_link("Settings")
 PAGE.click_button("+ target")
-PAGE.find("section[aria-label='Target 2'] button[aria-label='encoding of the target']").click
+PAGE.find("section[aria-label='Target 5'] button[aria-label='encoding of the target']").click
 PAGE.find("[role=option]", exact_text: "P3-D65 · gamma 2.6").click
-PAGE.find("section[aria-label='Target 2'] button[aria-label='rendering of the target']").click
+PAGE.find("section[aria-label='Target 5'] button[aria-label='rendering of the target']").click
 PAGE.find("[role=option]", exact_text: "ACES 1.0 · cinema 48 cd/m2").click
 sleep 0.5
-PAGE.find("section[aria-label='Target 2'] input").set("Cinema").send_keys(:tab)
+PAGE.find("section[aria-label='Target 5'] input").set("Cinema").send_keys(:tab)
 PAGE.find("section[aria-label='Cinema']")
 take("settings")
 PAGE.click_link("Bench")

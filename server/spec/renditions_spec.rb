@@ -182,6 +182,20 @@ RSpec.describe "Renditions", type: :request do
     end
   end
 
+  it "is shown beyond a shot's ends too, and played" do
+    bright
+    measure
+    beyond = Server::Pictures::Lone.beyond(fresh.loaded_shots.first, 9)
+    shown = Server::Pictures::Wish.new(cut: beyond, frame: 9, screen: Server::Screens.of(fresh.project, {"target" => "sdr"}))
+    expect(Server::Pictures::Desk.current.picture(shown)[1].rgb.max).to be <= 1.0
+    ladders = Server::Pictures::PlayedLadders.new(Server::Pictures::Desk.current, wish("sdr", 0).with(frame: nil), nil)
+    expect(ladders.of(0...6).map { |one| one[:rungs].nil? }).to eq([false] * 6)
+    plain = ladders.of(2...3)[0][:rungs][0][0][:lattice]
+    correct(one, for_all(levels: "following", brightness: 0.2))
+    moved = Server::Pictures::PlayedLadders.new(Server::Pictures::Desk.current, wish("sdr", 0).with(frame: nil), nil)
+    expect(moved.of(2...3)[0][:rungs][0][0][:lattice]).not_to eq(plain)
+  end
+
   it "goes into tables of single shots, where one can hold it" do
     bright(5.0)
     measure
@@ -215,7 +229,7 @@ RSpec.describe "Renditions", type: :request do
   def measured_light(cut, target) = (0...14).map { |frame| Mordant::Colour::Transfer::PQ.decode(Numo::DFloat[seen(target, frame).max])[0] * 100 }.max
 
   it "refuses targets that are none" do
-    {[hdr.merge("encoding" => "rec709-bt1886", "rendering" => "sdr-video-1.0"), sdr] => "targets[1].rendition", [hdr, sdr.merge("rendition" => {"peak" => 5})] => "targets[1].rendition.peak", [hdr, sdr.merge("rendition" => {"peak" => 100, "black" => 60})] => "targets[1].rendition.black",
+    {[hdr.merge("encoding" => "rec709-bt1886", "rendering" => "sdr-video-1.0"), sdr] => "targets[1].rendition", [sdr, hdr] => "targets[0]", [hdr, sdr.merge("rendition" => {"peak" => 5})] => "targets[1].rendition.peak", [hdr, sdr.merge("rendition" => {"peak" => 100, "black" => 60})] => "targets[1].rendition.black",
      [hdr, sdr.merge("rendering" => "sdr-video-1.0")] => "targets[1].rendition", [hdr, sdr.merge("encoding" => "acescct")] => "targets[1].rendition"}.each do |targets, path|
       call(:put, "/projects/#{cut.project_id}/settings", {targets:})
       expect([last_response.status, json["path"]]).to eq([422, path]), targets.inspect

@@ -11,9 +11,9 @@ module Mordant
       # screen has it.
       LISTED = [
         ["BT.709 100", "rec709-bt1886", nil, 100.0, 0.0], ["P3-D65 100", "p3-d65-g2.6", nil, 100.0, 0.0],
-        ["P3-D65 300", "rec2100-pq", "p3-d65", 300.0, 0.0001], ["BT.2020 300", "rec2100-pq", nil, 300.0, 0.0001],
-        ["P3-D65 600", "rec2100-pq", "p3-d65", 600.0, 0.0001], ["BT.2020 600", "rec2100-pq", nil, 600.0, 0.0001],
-        ["P3-D65 1000", "rec2100-pq", "p3-d65", 1000.0, 0.0001], ["BT.2020 1000", "rec2100-pq", nil, 1000.0, 0.0001]
+        ["P3-D65 300", "rec2100-pq", "p3-d65", 300.0, 0.0], ["BT.2020 300", "rec2100-pq", nil, 300.0, 0.0],
+        ["P3-D65 600", "rec2100-pq", "p3-d65", 600.0, 0.0], ["BT.2020 600", "rec2100-pq", nil, 600.0, 0.0],
+        ["P3-D65 1000", "rec2100-pq", "p3-d65", 1000.0, 0.0], ["BT.2020 1000", "rec2100-pq", nil, 1000.0, 0.0]
       ].map { |name, encoding, limit, peak, black| {"name" => name, "encoding" => encoding, "limit" => limit, "rendition" => {"peak" => peak, "black" => black}}.compact }.freeze
 
       # @return [Float] cd/m2

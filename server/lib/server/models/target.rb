@@ -21,12 +21,14 @@ module Server
       new(id: document["id"], name: document["name"].strip, view: Mordant::Grade::View.from({**document.except(*texts.keys), "rendition" => rendition}.compact, leading: hdr, target: document["id"], path:))
     end
 
-    # Renditions are made of the first HDR target among them.
+    # The first one leads, and is no rendition; renditions are made of the first HDR target among them.
     #
     # @param documents [Array<Hash>]
     # @return [Array<Target>]
     # @raise [Mordant::ParameterError]
     def self.list(documents, path: "targets")
+      raise Mordant::ParameterError.new(path: "#{path}[0]", expected: "a target that is no rendition, as it leads", found: documents.first["name"]) if rendition?(documents.first)
+
       own = documents.each_with_index.reject { |document, _| rendition?(document) }.to_h { |document, index| [index, from(document, path: "#{path}[#{index}]")] }
       hdr = own.values.find(&:leads?)&.view
       documents.each_with_index.map { |document, index| own[index] || from(document, path: "#{path}[#{index}]", hdr:) }

@@ -43,6 +43,9 @@ module Server
 
       attr_reader :timeline
 
+      # @return [Renditions] of its frame
+      def renditions = @renditions ||= Renditions.new(self)
+
       def shot(_key) = @shot
     end
   end
