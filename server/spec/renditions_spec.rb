@@ -115,7 +115,21 @@ RSpec.describe "Renditions", type: :request do
     amounts = [0, 2, 4].map { |frame| wish("mid", frame).screen.view.mappings.last.one.colour }
     share = 1 - Math.log2(600 / 100.0) / Math.log2(1000 / 100.0)
     expect(amounts).to match([be_within(1e-9).of(1.0), be_within(1e-9).of(1 - 0.25 * share), be_within(1e-9).of(1 - 0.5 * share)])
-    expect(Server::Pictures::Ladders.new(Server::Pictures::Desk.current, wish("sdr", 3), {"step" => nil}).prepared).not_to be_nil
+  end
+
+  it "is dragged from the exact picture before it, whatever that is made of" do
+    store(one.recipe, {"steps" => [*Studio.balance(exposure: 3.0)["steps"], {"id" => "b", "kind" => "soften", "parameters" => {"luma" => 0.8}}]})
+    measure
+    call(:post, "/shots/#{one.id}/corrections")
+    recipe = json["recipe"]
+    at = ->(contrast) { wish("sdr", 3, trial: {recipe["id"] => Mordant::Rendition.recipe("steps" => [for_target("sdr", contrast:)])}) }
+
+    rest = Server::Pictures::Ladders.new(Server::Pictures::Desk.current, at[1.0], {"step" => nil}).prepared
+    told = rest.header.slice(:start, :domain).transform_keys(&:to_s)
+    moved = Server::Pictures::Ladders.new(Server::Pictures::Desk.current, at[1.4], {"step" => nil, **told}).moved
+    expect([rest, moved].map { |answer| answer.header[:rungs].size }).to eq([1, 1])
+    expect(moved.header[:start]).to eq(rest.header[:start])
+    expect(moved.header[:rungs][0][0][:lattice]).not_to eq(rest.header[:rungs][0][0][:lattice])
   end
 
   it "mixes both shots' renditions in a transition, and delivers what is seen" do
@@ -187,7 +201,7 @@ RSpec.describe "Renditions", type: :request do
     measure
     beyond = Server::Pictures::Lone.beyond(fresh.loaded_shots.first, 9)
     shown = Server::Pictures::Wish.new(cut: beyond, frame: 9, screen: Server::Screens.of(fresh.project, {"target" => "sdr"}))
-    expect(Server::Pictures::Desk.current.picture(shown)[1].rgb.max).to be <= 1.0
+    expect(Server::Pictures::Desk.current.picture(shown)[1].rgb.mean).to be > seen("sdr", 7).mean
     ladders = Server::Pictures::PlayedLadders.new(Server::Pictures::Desk.current, wish("sdr", 0).with(frame: nil), nil)
     expect(ladders.of(0...6).map { |one| one[:rungs].nil? }).to eq([false] * 6)
     plain = ladders.of(2...3)[0][:rungs][0][0][:lattice]

@@ -94,8 +94,11 @@ module Server
         return @start if defined?(@start)
 
         @feed = @desk.alone(@wish) if @wish.screen.pointwise?
-        @start = @feed && Mordant::Grade::Ladder::Start.of(recipe, @step, source: @feed.encoding, space:)
+        @start = @feed && Mordant::Grade::Ladder::Start.of(recipe, under_hand, source: @feed.encoding, space:)
       end
+
+      # Without a step it is a rendition's correction.
+      def under_hand = @step || (@wish.screen.view.aim && Mordant::Grade::Ladder::Start::AFTER_ALL)
 
       # @return [Mordant::Grade::Recipe] without what may be left out while a hand moves
       def recipe

@@ -8,6 +8,7 @@ import type { Measuring } from '../bench/usePicture'
 import { useCut } from '../cut/useCut'
 import { useOpenCut } from '../cut/useOpenCut'
 import { useFamilyShots } from './useFamilyShots'
+import { useMoves } from '../grade/useMoves'
 import { useRecipes } from '../grade/useRecipes'
 import ScopeDock from '../scopes/ScopeDock.vue'
 import { useBands } from '../scopes/useBands'
@@ -35,6 +36,7 @@ const recipes = useRecipes()
 const notices = useNotices()
 const renditions = useRenditions()
 const families = useFamilyShots()
+const moves = useMoves()
 const ready = useOpenCut()
 const errands = useErrands(computed(() => route.params.project as string | undefined))
 const measuring = errands.latest('measure', computed(() => cut.cut?.id ?? 0))
@@ -79,6 +81,11 @@ watch(() => recipes.beyond, () => void tried(renditions.load()))
 watch(() => measuring.value?.status, (now, before) => {
   if (before && now && ['done', 'cancelled', 'failed'].includes(now)) void tried(renditions.load())
   if (now === 'failed' && before) notices.trouble(new Error(measuring.value?.message ?? 'the shots could not be measured'))
+})
+/** Where what is keyed is at this frame. */
+watch(() => right.value?.shown?.header, (now) => {
+  moves.told = now?.moved ?? {}
+  moves.spanned = now?.spanned ?? {}
 })
 watch(target, (now) => (screen.shown = now?.id ?? null), { immediate: true })
 onUnmounted(() => (screen.shown = null))

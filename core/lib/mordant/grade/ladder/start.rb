@@ -11,13 +11,14 @@ module Mordant
       # of entries from there on.
       Start = Struct.new(:before, :after, keyword_init: true) do
         # @param recipe [Recipe] as it is at a frame
-        # @param step [String, nil] id of the step under the hand; one that is not there counts as none
+        # @param step [String, Symbol, nil] id of the step under the hand; one that is not there counts as none; AFTER_ALL of a hand on
+        #   what comes after all of them
         # @param source [String] encoding id of the source's codes
         # @return [Start, nil] nil where there is no ladder: of steps that reach further after the start, and in
         #   a working space of linear light, whose values stand badly on the axes of a lattice
         def self.of(recipe, step, source:, space: Colour::WorkingSpace.default)
           groups = recipe.strands
-          at = groups.index { |group| group.any? { |entry| entry.id == step } } || 0
+          at = (step == self::AFTER_ALL) ? groups.size : groups.index { |group| group.any? { |entry| entry.id == step } } || 0
           start = from_source?(groups, at, source) ? new(before: nil, after: groups) : new(before: Recipe.of(groups.first(at)), after: groups.drop(at))
           start if Ladder.holds?(start.after) && (!linear?(space.log) || (start.before.nil? && start.after.all? { |group| Ladder.plain?(group) }))
         end
@@ -30,6 +31,7 @@ module Mordant
         def self.linear?(encoding) = Colour.encoding(encoding).linear?
         private_class_method :from_source?, :linear?
       end
+      Start::AFTER_ALL = :after_all
     end
   end
 end
