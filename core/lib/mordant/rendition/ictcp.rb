@@ -11,6 +11,9 @@ module Mordant
       AXES = [[2048.0, 2048.0, 0.0], [6610.0, -13_613.0, 7003.0], [17_933.0, -17_390.0, -543.0]].map { |row| row.map { |part| part / 4096 } }.freeze
       FROM_CONES, FROM_AXES = [CONES, AXES].map { |matrix| Colour::Matrix3.inverse(matrix).freeze }
       NITS = 1 / 100.0 # cd/m2 to the unit of Transfer::PQ
+      # Pointwise operations from linear BT.2020, 1.0 at 100 cd/m2, to I, Ct and Cp, and back; curves that keep their tables.
+      THERE = [Pointwise::Matrix.new(CONES), Pointwise::Curve.new(Colour::Transfer::PQ.method(:encode)), Pointwise::Matrix.new(AXES)].freeze
+      BACK = [Pointwise::Matrix.new(FROM_AXES), Pointwise::Curve.new(Colour::Transfer::PQ.method(:decode), domain: Pointwise::Curve::LOG), Pointwise::Matrix.new(FROM_CONES)].freeze
       WEIGHTS = [1.0, 0.5, 1.0].freeze # of I, Ct and Cp in a difference
       JUST = 720.0 # differences of 1 are just to be seen
 
@@ -19,12 +22,6 @@ module Mordant
       # @param light [Numo::NArray] [3, n] linear BT.2020 in cd/m2; what cones would see as less than none is none
       # @return [Numo::NArray] [3, n] I 0.0..1.0, Ct and Cp about 0
       def of(light) = turned(AXES, Colour::Transfer::PQ.encode(turned(CONES, light) * NITS))
-
-      # @return [Array] Pointwise operations from linear BT.2020, 1.0 at 100 cd/m2, to I, Ct and Cp
-      def there = [Pointwise::Matrix.new(CONES), Pointwise::Curve.new(Colour::Transfer::PQ.method(:encode)), Pointwise::Matrix.new(AXES)]
-
-      # @return [Array] Pointwise operations back
-      def back = [Pointwise::Matrix.new(FROM_AXES), Pointwise::Curve.new(Colour::Transfer::PQ.method(:decode), domain: Pointwise::Curve::LOG), Pointwise::Matrix.new(FROM_CONES)]
 
       # @param one [Numo::NArray] [3, n]
       # @param other [Numo::NArray] [3, n]

@@ -52,7 +52,7 @@ module Mordant
         sectors = Sectors.new(one.hue, one.amount) unless (one.hue + one.amount).all?(&:zero?)
         return [] if tones.neutral? && tones.colour_neutral? && sectors.nil?
 
-        [*ICtCp.there, Toning.new(tones, sectors), *ICtCp.back]
+        [*ICtCp::THERE, Toning.new(tones, sectors), *ICtCp::BACK]
       end
 
       private

@@ -25,7 +25,7 @@ module Mordant
         order = Sectors.middles.each_with_index.sort
         @places = [order.last.first - 1.0, *order.map(&:first), order.first.first + 1.0]
         @order = [order.last.last, *order.map(&:last), order.first.last]
-        @along, @across = [:cos, :sin].map { |way| Pointwise::UniformTable.new(->(turn) { part(turn, way) }) }
+        @along, @across = [:cos, :sin].map { |way| Pointwise::UniformTable.new(->(turn) { part(turn, way) }, fine: false) }
         freeze
       end
 

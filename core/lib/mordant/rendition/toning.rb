@@ -8,7 +8,7 @@ module Mordant
       # @param sectors [Sectors, nil]
       def initialize(tones, sectors = nil)
         @tones, @sectors = tones, sectors
-        @intensity, @colour = %i[intensity colour].map { |name| Pointwise::UniformTable.new(tones.method(name)) }
+        @intensity, @colour = %i[intensity colour].map { |name| Pointwise::UniformTable.new(tones.method(name), fine: false) }
         freeze
       end
 
