@@ -242,6 +242,14 @@ RSpec.describe "Renditions", type: :request do
   # The brightest of red, green and blue in all frames of a rendition, cd/m2.
   def measured_light(cut, target) = (0...14).map { |frame| Mordant::Colour::Transfer::PQ.decode(Numo::DFloat[seen(target, frame).max])[0] * 100 }.max
 
+  it "says before it is ordered whose levels are not known, or old" do
+    bright
+    measure(shots: [one.id])
+    bright(2.5)
+    call(:post, "/cuts/#{cut.id}/orders/look", {outputs: [{"format" => "h264", "target" => "sdr", "width" => 64, "height" => 36, "name" => "{cut}"}], template: "x"})
+    expect(json[0]["warnings"]).to include(a_string_matching(/\Atwo: not measured/), a_string_matching(/\Aone: changed since/))
+  end
+
   it "refuses targets that are none" do
     {[hdr.merge("encoding" => "rec709-bt1886", "rendering" => "sdr-video-1.0"), sdr] => "targets[1].rendition", [sdr, hdr] => "targets[0]", [hdr, sdr.merge("rendition" => {"peak" => 5})] => "targets[1].rendition.peak", [hdr, sdr.merge("rendition" => {"peak" => 100, "black" => 60})] => "targets[1].rendition.black",
      [hdr, sdr.merge("rendering" => "sdr-video-1.0")] => "targets[1].rendition", [hdr, sdr.merge("encoding" => "acescct")] => "targets[1].rendition"}.each do |targets, path|

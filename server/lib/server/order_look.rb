@@ -27,7 +27,7 @@ module Server
     def read(document)
       sheet = Order.sheet(@cut.project, document.except("name"), path: "")
       naming = Mordant::Deliver::Naming.new(document["name"] || @template)
-      {statement: sheet.statement, warnings: sheet.warnings + rates, names: @shots.map { |shot| Order.named(@cut, sheet, naming, shot) }}
+      {statement: sheet.statement, warnings: sheet.warnings + rates + levels(sheet), names: @shots.map { |shot| Order.named(@cut, sheet, naming, shot) }}
     rescue Mordant::ParameterError => e
       {statement: "", warnings: [], refusal: Spoken.of(e)}
     rescue Mordant::UnknownIdError => e
@@ -51,6 +51,25 @@ module Server
           names = some.map(&:name).uniq
           "#{(names.size > 4) ? "#{names.size} shots" : names.join(", ")}: of another rate than the project's #{rate}, taken #{Clip::PACES.fetch(pace)}"
         end
+      end
+    end
+
+    # Shots that a rendition is made of without knowing their levels, or by old ones.
+    def levels(sheet)
+      return [] unless sheet.view.aim
+
+      {"none" => "not measured: mapped as if they used all that the HDR target can show", "stale" => "changed since they were measured"}.filter_map do |state, words|
+        names = states.fetch(state, [])
+        "#{(names.size > 4) ? "#{names.size} shots" : names.join(", ")}: #{words} (Renditions room)" if names.any?
+      end
+    end
+
+    # @return [Hash{String => Array<String>}] names of shots with pictures, by what is known of their levels
+    def states
+      @states ||= begin
+        list = RenditionList.new(@cut)
+        wanted = @shots.compact.map(&:id)
+        @cut.renditions.shots.select { |shot| !shot.clip.placeholder? && (wanted.empty? || wanted.include?(shot.id)) }.group_by { |shot| list.state(shot) }.transform_values { |shots| shots.map(&:name) }
       end
     end
 

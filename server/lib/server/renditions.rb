@@ -84,6 +84,9 @@ module Server
       end
     end
 
+    # @return [String, nil] another one when the HDR target does other things to graded pictures
+    def hdr = @hdr ||= @cut.project.hdr&.then { |target| Pictures::Depends.view(target.view) }
+
     # @return [Array<Shot>] of the cut with what a list of them needs, in two queries more
     def shots
       @cut.loaded_shots.tap { |all| ActiveRecord::Associations::Preloader.new(records: all, associations: %i[corrections statistic]).call }

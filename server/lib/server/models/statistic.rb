@@ -22,7 +22,7 @@ module Server
     def self.digest(shot)
       project = shot.cut.project
       clip = shot.clip
-      Pictures::Depends.digest(Pictures::Depends.frames(clip, *Pictures::Desk.raster(project)), Pictures::Depends.grade(project, shot.grade, clip.source_encoding), Pictures::Depends.view(project.hdr&.view || project.view),
+      Pictures::Depends.digest(Pictures::Depends.frames(clip, *Pictures::Desk.raster(project)), Pictures::Depends.grade(project, shot.grade, clip.source_encoding), shot.cut.renditions.hdr,
         shot.source_in, shot.length, shot.speed, shot.phase, shot.clock)[0, 24]
     end
   end

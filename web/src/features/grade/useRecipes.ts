@@ -148,7 +148,8 @@ export const useRecipes = defineStore('recipes', () => {
       answer.recipes.forEach(take)
       if (answer.beyond) await readAnew()
       kept(answer.project)
-      const touched = cut.shots.findIndex((shot) => shot.recipe.id === answer.recipes[0]?.id)
+      const [first] = answer.recipes
+      const touched = cut.shots.findIndex((shot) => first && (shot.recipe.id === first.id || shot.id === first.corrects))
       if (touched >= 0 && touched !== cut.shotIndex) cut.goShot(touched)
     } catch (error) {
       notices.trouble(error)
