@@ -56,11 +56,12 @@ const byNumber = (): ListedScreen => ({ name: `${nameOf(gamut.value)} ${peak.val
         <button role="radio" class="flex min-w-0 flex-1 items-baseline gap-2 px-2.5 py-1 text-left" :class="one.id === renditions.target?.id ? 'text-ink' : 'text-dim hover:text-ink'" :aria-checked="one.id === renditions.target?.id" :title="one.label" @mousedown.prevent @click="renditions.choose(one.id)">
           <span class="truncate text-sm">{{ one.name }}</span>
           <span class="flex-1" />
-          <span class="text-2xs whitespace-nowrap" :class="saidOf(one.id) === 'corrected' ? 'text-weld' : 'text-faint'" :title="saidOf(one.id) === 'begin here' ? 'the smallest first: what is corrected there flows up to larger targets, by less the nearer they come to the HDR picture' : ''">{{ saidOf(one.id) }}</span>
+          <span class="text-2xs whitespace-nowrap" :class="saidOf(one.id) === 'corrected' ? 'text-weld' : 'text-faint'">{{ saidOf(one.id) }}</span>
         </button>
         <button class="invisible px-1 text-dim group-hover:visible hover:text-madder" :aria-label="`remove target ${one.name}`" title="remove it from the project; corrections for it stay with the shots" @click="renditions.remove(one)">×</button>
       </div>
     </div>
+    <p v-if="renditions.targets.length > 1 && renditions.proposed?.id === renditions.targets[0]?.id" class="px-3 pt-1 text-2xs text-faint">The smallest first: what is corrected there flows up to the others.</p>
     <p v-if="!renditions.targets.length" class="px-3 pt-1 text-xs text-dim">No smaller target yet. The smallest comes first: BT.709 at 100 cd/m², as what is corrected there flows up to the others.</p>
   </section>
 </template>
