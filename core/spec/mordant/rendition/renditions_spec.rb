@@ -170,6 +170,7 @@ RSpec.describe "Renditions of an HDR picture" do
     codes = nits.map { |one| made.send(:encoded).then { |operations| Mordant::Pointwise::Chain.new([Mordant::Pointwise::Matrix.new(Mordant::Colour::Primaries::REC709.to_xyz), *operations]).exact(Numo::DFloat.new(3, 1).fill(one / 100))[1, 0] } }
     a = (100**(1 / 2.4) - 0.05**(1 / 2.4))**2.4
     b = 0.05**(1 / 2.4) / (100**(1 / 2.4) - 0.05**(1 / 2.4))
+    expect(through(mapping(greatest: 300.0, least: 0.001), black: 0.05).min).to be >= 0.0
     expect(codes.map { |code| a * (code + b)**2.4 }).to match(nits.map { |one| be_within(one * 1e-5).of(one) })
   end
 end
