@@ -6,7 +6,7 @@ RSpec.describe "Change over time" do
   before do
     @folder = File.join(MEDIA, "day fourteen")
     FileUtils.mkdir_p(@folder)
-    @project = Server::Project.create!(name: "Time #{SecureRandom.hex(3)}", width: 960, height: 540)
+    @project = Server::Project.create!(name: "Time #{SecureRandom.hex(3)}", width: 480, height: 270)
   end
 
   # A cut of files of the demo, as somebody has taken them in.
@@ -162,7 +162,7 @@ RSpec.describe "Change over time" do
       share = (1 - Math.cos(Math::PI * (frame - 39) / 13.0)) / 2
       sides = [[0, frame], [1, frame - 40]].map do |index, at|
         shot = fresh.loaded_shots[index]
-        shot.clip.reader.frame(4 + at, width: 960, height: 540).then { |codes| Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new(document(index)), source: shot.clip.code_encoding).run(codes).rgb }
+        shot.clip.reader.frame(4 + at, width: 480, height: 270).then { |codes| Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new(document(index)), source: shot.clip.code_encoding).run(codes).rgb }
       end
       expect((picture(frame) - (sides[0] * (1 - share) + sides[1] * share)).abs.max).to be < 1e-5
     end
@@ -201,7 +201,7 @@ RSpec.describe "Change over time" do
     until_stored("both grades") { [0, 1].map { |index| document(index).dig("steps", 0, "parameters", "exposure") } == [0.5, -0.5] }
     reader = fresh.shots.first.clip.reader
     [[first - 1, 0.0], [first, shares.first], [first + 6, shares[6]], [first + count - 1, shares.last], [first + count, 1.0]].each do |frame, share|
-      one, other = [0.5, -0.5].map { |stops| Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => stops}}]), source: "rec709-bt1886", space: fresh.project.space).run(reader.frame(frame, width: 960, height: 540)).rgb }
+      one, other = [0.5, -0.5].map { |stops| Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => stops}}]), source: "rec709-bt1886", space: fresh.project.space).run(reader.frame(frame, width: 480, height: 270)).rgb }
       expect((picture(frame) - (one * (1 - share) + other * share)).abs.max).to be < 1e-5
     end
   end
@@ -209,8 +209,8 @@ RSpec.describe "Change over time" do
   # Drags from one share of the picture to another.
   def drag_in_picture(from, to)
     left, top, width, height = page.evaluate_script("(() => { const r = document.querySelector('canvas[aria-label^=\"picture of shot\"]').getBoundingClientRect(); return [r.x, r.y, r.width, r.height] })()")
-    scale = [width / 960.0, height / 540.0].min
-    at = ->(x, y) { {x: left + width / 2 + (x - 0.5) * 960 * scale, y: top + height / 2 + (y - 0.5) * 540 * scale} }
+    scale = [width / 480.0, height / 270.0].min
+    at = ->(x, y) { {x: left + width / 2 + (x - 0.5) * 480 * scale, y: top + height / 2 + (y - 0.5) * 270 * scale} }
     mouse = page.driver.browser.mouse
     mouse.move(**at[*from])
     mouse.down
