@@ -7,7 +7,7 @@ RSpec.describe "The quick order" do
     folder = File.join(MEDIA, "day five")
     FileUtils.mkdir_p(folder)
     %w[heron/H014/H014_1B.mov dunlin/D207/D207_1C.mov dunlin/D207/D207_1D.mov].each { |file| FileUtils.cp(File.join(Server::ROOT, "demo/media", file), folder) }
-    project = Server::Project.create!(name: "Quick #{SecureRandom.hex(3)}", width: 960, height: 540,
+    project = Server::Project.create!(name: "Quick #{SecureRandom.hex(3)}", width: 480, height: 270,
       input_rules: [{"field" => "camera", "pattern" => "dunlin", "encoding" => "s-log3-s-gamut3.cine"}])
     taking = Server::Intake::Taking.new(project, Server::MediaRoot.find_by!(path: File.realpath(MEDIA)))
     clips = %w[H014_1B D207_1C D207_1D].map { |name| taking.call("day five/#{name}.mov") }
