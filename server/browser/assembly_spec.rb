@@ -6,7 +6,7 @@ RSpec.describe "Assembly" do
   before do
     @folder = File.join(MEDIA, "day twelve")
     FileUtils.mkdir_p(@folder)
-    @project = Server::Project.create!(name: "Ferry #{SecureRandom.hex(3)}", width: 960, height: 540)
+    @project = Server::Project.create!(name: "Ferry #{SecureRandom.hex(3)}", width: 480, height: 270)
   end
 
   # Files of the demo, as somebody has taken them in.

@@ -7,7 +7,7 @@ RSpec.describe "Comparing" do
     folder = File.join(MEDIA, "day ten")
     FileUtils.mkdir_p(folder)
     %w[heron/H014/H014_1A.mov heron/H014/H014_1B.mov].each { |file| FileUtils.cp(File.join(Server::ROOT, "demo/media", file), folder) }
-    project = Server::Project.create!(name: "Pairs #{SecureRandom.hex(3)}", width: 960, height: 540)
+    project = Server::Project.create!(name: "Pairs #{SecureRandom.hex(3)}", width: 480, height: 270)
     taking = Server::Intake::Taking.new(project, Server::MediaRoot.find_by!(path: File.realpath(MEDIA)))
     clips = %w[H014_1A H014_1B].map { |name| taking.call("day ten/#{name}.mov") }
     @cut = Server::Cut.assemble(project:, name: "Day", clips:)

@@ -7,7 +7,7 @@ RSpec.describe "Seeing" do
     folder = File.join(MEDIA, "day seven")
     FileUtils.mkdir_p(folder)
     FileUtils.cp(File.join(Server::ROOT, "demo/media/heron/H014/H014_1B.mov"), folder)
-    project = Server::Project.create!(name: "Seen #{SecureRandom.hex(3)}", width: 960, height: 540)
+    project = Server::Project.create!(name: "Seen #{SecureRandom.hex(3)}", width: 480, height: 270)
     clip = Server::Intake::Taking.new(project, Server::MediaRoot.find_by!(path: File.realpath(MEDIA))).call("day seven/H014_1B.mov")
     @cut = Server::Cut.assemble(project:, name: "Day", clips: [clip])
     visit "/projects/#{project.id}/cuts/#{@cut.id}/bench"
