@@ -47,7 +47,7 @@ module Server
       twice = lines.map { |shot, *| shot }.tally.find { |_, count| count > 1 }
       refuse("shots", "each shot once", twice.first.name) if twice
       Record.transaction do
-        lines.each { |shot, statistics, digest, copied, _| Statistic.keep(shot, statistics, digest:, copied_from: copied) if statistics }
+        Statistic.keep(lines.filter_map { |shot, statistics, digest, copied, _| [shot, statistics, digest, copied] if statistics })
         correct(lines)
       end
       lines.size
@@ -96,7 +96,9 @@ module Server
     def places = @places ||= @renditions.shots.to_h { |shot| [[shot.name, shot.record_in], shot] }
 
     def correct(lines)
-      wanted = lines.filter_map { |shot, *, corrections| [@renditions.begin(shot).id, corrections || Mordant::Rendition::Corrections::NONE] if corrections || shot.corrections }.to_h
+      told = lines.filter_map { |shot, *, corrections| [shot, corrections || Mordant::Rendition::Corrections::NONE] if corrections || shot.corrections }.to_h
+      by_shot = told.transform_keys(&:id)
+      wanted = @renditions.begin(told.keys).to_h { |row| [row.id, by_shot.fetch(row.corrects_id)] }
       return if wanted.empty?
 
       @cut.project.lock!

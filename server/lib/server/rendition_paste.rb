@@ -21,7 +21,7 @@ module Server
     # @return [Array<Recipe>] as stored
     def call(words)
       Record.transaction do
-        rows = @shots.map { |shot| @cut.renditions.begin(shot) }
+        rows = @cut.renditions.begin(@shots)
         @cut.project.lock!
         states = Recipe.where(id: rows.map(&:id)).order(:id).lock.to_h { |row| [row, pasted(row)] }
         states.each { |row, document| Renditions.wait(@cut.member(row.corrects_id), document) }

@@ -11,7 +11,7 @@ module Server
     # @raise [Mordant::ParameterError] of corrections for a target before the shot is measured
     def self.wait(shot, document)
       early = document["steps"].find { |step| step["id"] != Mordant::Rendition::ForAll::ID }
-      return if early.nil? || Statistic.exists?(shot_id: shot.id)
+      return if early.nil? || shot.statistic
 
       raise Mordant::ParameterError.new(path: "shot #{shot.name}", expected: "levels that are measured, before it is corrected for a target", found: "none yet")
     end
@@ -76,12 +76,14 @@ module Server
       shot.timed(row, grade)
     end
 
-    # @return [Recipe] a shot's corrections, begun where there are none yet
-    def begin(shot)
-      shot.corrections || Record.transaction do
-        @cut.project.lock!
-        Recipe.find_by(corrects_id: shot.id) || Recipe.create!(corrects_id: shot.id, name: "Corrections", document: Mordant::Rendition::Corrections::NONE)
-      end
+    # Corrections of shots, begun where there are none yet, in two statements.
+    #
+    # @param shots [Array<Shot>]
+    # @return [Array<Recipe>] one of each
+    def begin(shots)
+      missing = shots.reject(&:corrections).map { |shot| {corrects_id: shot.id, name: "Corrections", document: Mordant::Rendition::Corrections::NONE} }
+      Recipe.insert_all(missing, unique_by: :corrects_id, record_timestamps: true) if missing.any?
+      Recipe.where(corrects_id: shots.map(&:id)).to_a
     end
 
     # @return [String, nil] another one when the HDR target does other things to graded pictures
@@ -108,7 +110,7 @@ module Server
       end
 
       levels = from.statistic.measured
-      Record.transaction { others.each { |shot| Statistic.keep(shot, levels.standing(shot.length), digest: Statistic.digest(shot), copied_from: from.name) } }
+      Statistic.keep(others.uniq.map { |shot| [shot, levels.standing(shot.length), Statistic.digest(shot), from.name] })
     end
 
     private

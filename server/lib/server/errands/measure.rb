@@ -29,7 +29,7 @@ module Server
         work.each do |shot, survey|
           digest = Statistic.digest(shot)
           measured = survey.call { |done| yield before + done if (done % TELL_EVERY).zero? }
-          Statistic.keep(shot, measured, digest:)
+          Statistic.keep([[shot, measured, digest, nil]])
           yield before += survey.count
         end
         {shots: work.size}

@@ -9,10 +9,12 @@ module Server
     # @return [Mordant::Rendition::Statistics]
     def measured = @measured ||= Mordant::Rendition::Statistics.read(document)
 
-    # @param shot [Shot]
-    # @param measured [Mordant::Rendition::Statistics]
-    def self.keep(shot, measured, digest:, copied_from: nil)
-      upsert({shot_id: shot.id, digest:, document: measured.to_h, copied_from:}, unique_by: :shot_id)
+    # In one statement, however many.
+    #
+    # @param many [Array<Array(Shot, Mordant::Rendition::Statistics, String, String)>] shots with what was measured, its digest, and the name of
+    #   the shot that it was copied from, or nil
+    def self.keep(many)
+      upsert_all(many.map { |shot, measured, digest, copied_from| {shot_id: shot.id, digest:, document: measured.to_h, copied_from:} }, unique_by: :shot_id) if many.any?
     end
 
     # What a picture of it would need to be the same.

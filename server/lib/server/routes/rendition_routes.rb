@@ -16,7 +16,7 @@ module Server
       # The recipe of a shot's corrections, begun where there is none.
       app.post "/api/shots/:id/corrections" do
         shot = Shot.includes(:statistic, cut: :project).fetch(params["id"])
-        answer(recipe: shot.cut.renditions.begin(shot).to_h)
+        answer(recipe: shot.cut.renditions.begin([shot]).first.to_h)
       end
 
       # Corrections onto other shots, or from one target to another.
