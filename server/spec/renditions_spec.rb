@@ -250,6 +250,15 @@ RSpec.describe "Renditions", type: :request do
     expect(json[0]["warnings"]).to include(a_string_matching(/\Atwo: not measured/), a_string_matching(/\Aone: changed since/))
   end
 
+  it "takes targets by gamut, peak and black alone" do
+    told = {"bt709 100" => ["rec709-bt1886", nil], "bt709 400" => ["rec2100-pq", "bt709"], "p3-d65 400" => ["rec2100-pq", "p3-d65"], "bt2020 400" => ["rec2100-pq", nil]}
+    targets = told.keys.map { |name| name.split.then { |gamut, peak| {"id" => name, "name" => name, "rendition" => {"peak" => peak.to_i, "black" => 0.01, "gamut" => gamut}} } }
+    call(:put, "/projects/#{cut.project_id}/settings", {targets: [hdr, *targets]})
+    expect(json["targets"].drop(1).to_h { |target| [target["name"], target.values_at("encoding", "limit")] }).to eq(told)
+    call(:put, "/projects/#{cut.project_id}/settings", {targets: [hdr, targets[0].merge("rendition" => {"peak" => 100, "gamut" => "x"})]})
+    expect([last_response.status, json["path"]]).to eq([422, "targets[1].rendition.gamut"])
+  end
+
   it "refuses targets that are none" do
     {[hdr.merge("encoding" => "rec709-bt1886", "rendering" => "sdr-video-1.0"), sdr] => "targets[1].rendition", [sdr, hdr] => "targets[0]", [hdr, sdr.merge("rendition" => {"peak" => 5})] => "targets[1].rendition.peak", [hdr, sdr.merge("rendition" => {"peak" => 100, "black" => 60})] => "targets[1].rendition.black",
      [hdr, sdr.merge("rendering" => "sdr-video-1.0")] => "targets[1].rendition", [hdr, sdr.merge("encoding" => "acescct")] => "targets[1].rendition"}.each do |targets, path|

@@ -28,9 +28,10 @@ export interface ShotRendition {
 /** A screen to choose from. */
 export interface ListedScreen {
   name: string
-  encoding: string
+  /** Found by gamut and peak where it is left out. */
+  encoding?: string
   limit?: string
-  rendition: { peak: number; black: number }
+  rendition: { peak: number; black: number; gamut?: string }
 }
 
 export interface RenditionList {

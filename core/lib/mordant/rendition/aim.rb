@@ -54,6 +54,22 @@ module Mordant
       # @return [Boolean] a picture in that view can have renditions
       def self.leads?(view) = view.aim.nil? && Colour.encoding(view.encoding).absolute?
 
+      STANDARD = 120.0 # cd/m2, up to which screens of BT.709 are driven by gamma
+
+      # What a screen that is told by its gamut and its peak alone is written in.
+      #
+      # @param gamut [String] a key of Colour::GamutLimit::ALL
+      # @param peak [Numeric] cd/m2
+      # @return [Hash] encoding and, within that, limit
+      # @raise [ParameterError]
+      def self.written(gamut, peak, path: "rendition")
+        Checks.reject("#{path}.gamut", Colour::GamutLimit::ALL.keys.join(", "), gamut) unless Colour::GamutLimit::ALL.key?(gamut)
+        Checks.number(peak, "#{path}.peak", PEAKS)
+        return {"encoding" => "rec709-bt1886"} if gamut == "bt709" && peak <= STANDARD
+
+        {"encoding" => "rec2100-pq", "limit" => (gamut unless gamut == "bt2020")}.compact
+      end
+
       # @return [String, nil] the key of Colour::GamutLimit::ALL that an encoding is held to
       def self.gamut(encoding, limit)
         limit || Colour::GamutLimit::ALL.key(Colour.encoding(encoding).primaries)

@@ -3,7 +3,7 @@
 module Server
   # A view with a name, one of a project's.
   Target = Struct.new(:id, :name, :view, keyword_init: true) do
-    # @param document [Hash] id, name and what Mordant::Grade::View.from reads
+    # @param document [Hash] id, name and what Mordant::Grade::View.from reads; of a rendition gamut, peak and black are enough
     # @param hdr [Mordant::Grade::View, nil] of the project's HDR target, of which renditions are made
     # @raise [Mordant::ParameterError]
     def self.from(document, path: "target", hdr: nil)
@@ -17,7 +17,10 @@ module Server
       rendition = document["rendition"]
       raise Mordant::ParameterError.new(path: "#{path}.rendition", expected: "an HDR target beside it, in PQ or HLG, to be made of", found: rendition) if rendition && hdr.nil?
 
-      rendition = rendition.except("of", "target", "gamut") if rendition.is_a?(Hash)
+      if rendition.is_a?(Hash)
+        document = document.merge(Mordant::Rendition::Aim.written(*rendition.values_at("gamut", "peak"), path: "#{path}.rendition")) if document["encoding"].nil?
+        rendition = rendition.except("of", "target", "gamut")
+      end
       new(id: document["id"], name: document["name"].strip, view: Mordant::Grade::View.from({**document.except(*texts.keys), "rendition" => rendition}.compact, leading: hdr, target: document["id"], path:))
     end
 

@@ -27,7 +27,7 @@ async function add(screen: ListedScreen, close: () => void) {
   refusal.value = await renditions.add(screen)
   if (!refusal.value) close()
 }
-const byNumber = (): ListedScreen => ({ name: `${nameOf(gamut.value)} ${peak.value}`, encoding: Number(peak.value) <= 120 && gamut.value === 'bt709' ? 'rec709-bt1886' : 'rec2100-pq', ...(gamut.value === 'bt2020' || (Number(peak.value) <= 120 && gamut.value === 'bt709') ? {} : { limit: gamut.value }), rendition: { peak: Number(peak.value), black: Number(black.value) } })
+const byNumber = (): ListedScreen => ({ name: `${nameOf(gamut.value)} ${peak.value}`, rendition: { peak: Number(peak.value), black: Number(black.value), gamut: gamut.value } })
 </script>
 
 <template>
