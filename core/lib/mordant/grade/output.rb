@@ -28,6 +28,9 @@ module Mordant
       # @return [Boolean] a table can stand for it
       def pointwise? = true
 
+      # @return [Boolean] a screen may draw it by a table while a hand moves or it plays
+      def drawable? = pointwise?
+
       # @param _raster [#width, #height] of the whole picture
       # @return [Integer] pixels around one that it depends on
       def margin(_raster) = 0

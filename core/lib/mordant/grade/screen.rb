@@ -76,6 +76,9 @@ module Mordant
       # @return [Integer] pixels around one that it depends on
       def margin(raster) = @output.margin(raster)
 
+      # @return [Boolean] see Output#drawable?
+      def drawable? = @output.drawable?
+
       # @return [Boolean] a pixel depends on nothing but itself
       def pointwise? = @output.pointwise?
 

@@ -23,6 +23,10 @@ module Mordant
       # @return [Boolean] a table can stand for it: no pixel depends on others, or on where it is
       def pointwise? = @areas.empty? && @mappings.none?(&:barred?) && @mappings.uniq.one?
 
+      # @return [Boolean] also of a picture with bars, where black does not move by as much as LEAST
+      def drawable? = @areas.empty? && @mappings.uniq.one? && (pointwise? || black_stays?)
+      LEAST = 0.5 / 1023
+
       # @param raster [#width, #height]
       # @return [Integer] pixels around one that it depends on
       def margin(raster) = @areas.empty? ? 0 : gaussian(raster.height).margin
@@ -36,6 +40,11 @@ module Mordant
       end
 
       private
+
+      def black_stays?
+        black = Numo::SFloat.new(3, 1).fill(@space.black)
+        (@chain.call(black) - @plain.call(black).clip(0.0, nil)).abs.max < LEAST
+      end
 
       def made(frame, mapping)
         rgb = @areas.key?(mapping) ? through_area(frame, mapping) : @chains.fetch(mapping).call(frame.rgb)

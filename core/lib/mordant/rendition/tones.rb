@@ -6,7 +6,7 @@ module Mordant
     #
     #   u = (I - B) / (W - B)                           B, W: the shot's black and highlight
     #   I1 = B + (W - B) (u + brightness u (1 - u))
-    #   I2 = EETF(I1), colour times min(I1 / I2, I2 / I1)
+    #   I2 = EETF(I1), colour times min(I1 / I2, I2 / I1); what is darker than B stays so, unless the target's black is brighter
     #   v = (I2 - b) / (w - b)                          b, w: the target's
     #   I' = b + (w - b) ForTarget#toned(v), colour times amounts
     #
@@ -36,7 +36,7 @@ module Mordant
       # @param intensity [Numo::NArray] I
       # @return [Numo::NArray]
       def intensity(intensity)
-        mapped = @curve.call(brightened(intensity))
+        mapped = mapped(brightened(intensity))
         return mapped if @one.tone_neutral?
 
         shares = share(@to, mapped)
@@ -48,7 +48,7 @@ module Mordant
       # @return [Numo::NArray] what Ct and Cp are multiplied by
       def colour(intensity)
         before = brightened(intensity)
-        after = @curve.call(before)
+        after = mapped(before)
         scale = @curve.neutral? ? before * 0.0 + 1.0 : followed(before, after)
         scale *= @one.colour
         @one.kept.zero? ? scale : scale * (ForTarget.bright(share(@to, after)) * @one.kept + 1.0)
@@ -59,6 +59,11 @@ module Mordant
       def bright(mapped) = ForTarget.bright(share(@to, mapped))
 
       private
+
+      def mapped(codes)
+        made = @curve.call(codes)
+        (made.equal?(codes) || @from[0] < @to[0]) ? made : made + (codes.clip(nil, @from[0]) - @from[0])
+      end
 
       def codes(nits) = Colour::Transfer::PQ.encode(Numo::DFloat[*nits] * ICtCp::NITS).to_a
 

@@ -34,6 +34,12 @@ RSpec.describe "Renditions of an HDR picture" do
     expect((found[0, true] - found[2, true]).abs.max).to be < 1e-6
   end
 
+  it "leaves what is darker than the shot's least level as dark as it is, but for a target whose black is brighter" do
+    found = ->(black) { light([[0.0] * 3, [0.002] * 3, [0.01] * 3], mapping(least: 0.01), view(black:).aim)[1, true] }
+    expect((found[0.0] - Numo::DFloat[0.0, 0.002, 0.01]).abs.max).to be < 1e-6
+    expect((found[0.05] - 0.05).abs.max).to be < 1e-4
+  end
+
   it "keeps the hue of ICtCp, and scales its chroma as BT.2390 says" do
     colours = [[300, 40, 20], [20, 500, 90], [60, 30, 700], [10, 4, 2]]
     before = Mordant::Rendition::ICtCp.of(Numo::DFloat.cast(colours).transpose.dup)
@@ -148,6 +154,8 @@ RSpec.describe "Renditions of an HDR picture" do
     made = through(mapping(**lifted, active: [0.0, 6 / 54.0, 1.0, 42 / 54.0]), barred).reshape(3, 54, 96)
     whole = through(mapping(**lifted), barred).reshape(3, 54, 96)
     expect(made[true, 6...48, true]).to eq(whole[true, 6...48, true])
+    barred_output = ->(one) { Mordant::Grade::Output.for(view.bound([mapping(greatest: 500.0, active: [0.0, 0.1, 1.0, 0.8], one:)]), space) }
+    expect([{}, {"contrast" => 1.2}, {"tone" => [0.1, 0.0, 0.0]}].map { |one| [barred_output[one].pointwise?, barred_output[one].drawable?] }).to eq([[false, true], [false, true], [false, false]])
     expect(whole[true, 0, 0].min).to be > 0.03
     plain = Mordant::Grade::Output.for(hdr, space).chain + Mordant::Pointwise::Chain.new(Mordant::Colour::Conversion.new(from: "rec2100-pq", to: "rec709-bt1886").operations)
     expect(made[true, [0, 5, 48, 53], true].max).to be <= plain.call(barred.rgb)[true, 0].max

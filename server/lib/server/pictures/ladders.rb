@@ -93,7 +93,7 @@ module Server
       def start
         return @start if defined?(@start)
 
-        @feed = @desk.alone(@wish) if @wish.screen.pointwise?
+        @feed = @desk.alone(@wish) if @wish.screen.drawable?
         @start = @feed && Mordant::Grade::Ladder::Start.of(recipe, under_hand, source: @feed.encoding, space:)
       end
 

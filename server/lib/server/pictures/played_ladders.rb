@@ -92,7 +92,7 @@ module Server
 
       # What is climbed from the source, or from what is kept of it; nil where there is no ladder.
       def groups_of(one)
-        return if one.shot.nil? || !one.screen.pointwise? || (one.noise && one.start.nil?) || Mordant::Colour.encoding(one.shot.clip.code_encoding).linear?
+        return if one.shot.nil? || !one.screen.drawable? || (one.noise && one.start.nil?) || Mordant::Colour.encoding(one.shot.clip.code_encoding).linear?
 
         recipe = one.start ? one.noise.last.after : one.recipe
         recipe.strands if Mordant::Grade::Ladder::Start.of(recipe, nil, source: one.start ? space.log : one.shot.clip.code_encoding, space:)
