@@ -16,8 +16,8 @@ module Mordant
     # How a command is called, said to somebody who called it otherwise.
     class Usage < StandardError; end
 
-    COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :ProbeFile, "grade" => :Grade, "matte" => :Matte, "track" => :Track,
-                "steps" => :Steps, "bake" => :Bake, "conform" => :Conform, "cuts" => :Cuts}.freeze
+    COMMANDS = {"encodings" => :Encodings, "convert" => :Convert, "probe" => :Probe, "grade" => :Grade, "matte" => :Matte, "track" => :Track,
+                "steps" => :Steps, "bake" => :Bake, "conform" => :Conform, "cuts" => :Cuts, "screen" => :Screen, "calibrate" => :Calibrate}.freeze
 
     module_function
 
