@@ -26,7 +26,7 @@ module Server
     # @return [Boolean] whether something is done there
     def self.takes?(method, path) = routes.fetch(method, []).any? { |pattern, *| pattern.match(path) }
 
-    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, AssemblyRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, StillRoutes, PictureRoutes, BakeRoutes, OrderRoutes, ErrandRoutes, EventRoutes, RenditionRoutes].each { |routes| register routes }
+    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, AssemblyRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, StillRoutes, PictureRoutes, BakeRoutes, OrderRoutes, ErrandRoutes, EventRoutes, RenditionRoutes, ScreenRoutes].each { |routes| register routes }
 
     before "/api/*" do
       content_type :json
@@ -56,6 +56,7 @@ module Server
     error(Record::Missing) { |e| answer_error(404, e) }
     error(Recipe::Conflict) { |e| answer_error(409, e, recipe: e.recipe.to_h) }
     error(Undoable::Stale) { |e| answer_error(409, e, stale: true) }
+    error(Screen::Engaged) { |e| answer_error(409, e) }
     error(ProjectSettings::Unconfirmed) { |e| answer_error(409, e, confirm: true) }
     error(Mordant::ParameterError) { |e| answer_error(422, e, path: e.path, expected: e.expected, words: Spoken.of(e)) }
     error(Mordant::UnknownIdError) { |e| answer_error(422, e, path: e.family) }

@@ -83,7 +83,7 @@ module Server
       def work(project)
         ActiveRecord::Base.connection_pool.with_connection do
           ActiveRecord::Base.uncached do
-            {"intake" => intakes(project), "range" => renders(project), "output" => outputs(project), "errand" => errands(project)}
+            {"intake" => intakes(project), "range" => renders(project), "output" => outputs(project), "errand" => errands(project), "calibration" => calibrations}
               .flat_map { |kind, all| all.map { |one| [[kind, project, one[:id]], one] } }.to_h
           end
         end
@@ -96,6 +96,9 @@ module Server
       def renders(project) = RangeRender.joins(:cut).where(cuts: {project_id: project}).order(id: :desc).limit(3).map(&:to_h)
 
       def errands(project) = Errand.joins(:cut).where(cuts: {project_id: project}).order(id: :desc).limit(12).map(&:to_h)
+
+      # Screens are everybody's.
+      def calibrations = Calibration.told.limit(4).map(&:to_h)
 
       def outputs(project)
         Output.joins(order: :cut).includes(order: {cut: :project}).where(cuts: {project_id: project}).order(id: :desc).limit(RECENT)

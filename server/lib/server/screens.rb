@@ -6,15 +6,17 @@ module Server
     module_function
 
     # @param project [Project]
-    # @param document [Hash, nil] target, canvas, view, exaggerate, lut and bright, see Mordant::Grade::Screen; nil: as the project says
+    # @param document [Hash, nil] target, canvas, view, exaggerate, lut and bright, see Mordant::Grade::Screen; screen: id of one
+    #   that was measured, whose canvas and correction it has; nil: as the project says
     # @return [Mordant::Grade::Screen]
-    # @raise [Mordant::ParameterError, Mordant::MediaError]
+    # @raise [Mordant::ParameterError, Mordant::MediaError, Record::Missing]
     def of(project, document)
       wish = document || {}
       raise Mordant::ParameterError.new(path: "on", expected: "an object", found: document) unless wish.is_a?(Hash)
 
-      Mordant::Grade::Screen.new(view: project.view_of(wish["target"]), canvas: (wish["canvas"] || project.canvas).to_s, space: project.space,
-        on: wish["view"] != false, exaggerate: wish["exaggerate"] == true, lut: wish["lut"].to_s.then { |path| path unless path.empty? }, bright: wish["bright"])
+      screen = wish["screen"] && Screen.fetch(wish["screen"])
+      Mordant::Grade::Screen.new(view: project.view_of(wish["target"]), canvas: (screen&.canvas || wish["canvas"] || project.canvas).to_s, space: project.space,
+        on: wish["view"] != false, exaggerate: wish["exaggerate"] == true, lut: wish["lut"].to_s.then { |path| path unless path.empty? }, corrected: screen&.correction, bright: wish["bright"])
     end
   end
 end

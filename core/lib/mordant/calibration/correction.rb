@@ -27,31 +27,47 @@ module Mordant
 
       # @param codes [Numo::DFloat] [3, n]
       # @return [Numo::DFloat] [3, n]; what lies below black stays as far below
-      def corrected(codes) = @model.codes(reached(@target.lights(codes))) + codes.clip(nil, 0.0)
+      def corrected(codes) = @model.codes(reached(wanted(codes))) + codes.clip(nil, 0.0)
 
       private
 
-      # Colours the screen cannot show go towards the grey of the same light until it can.
-      def reached(lights)
-        amounts = @model.amounts(lights)
-        out = (~fits(amounts)).where
-        return amounts.clip(0.0, nil) if out.empty?
+      # The screen's black is what it is, and has a tint of its own: what is wanted begins there, and is the target's own
+      # where that is much brighter.
+      def wanted(codes)
+        lights = @target.lights(codes)
+        own, black = [@model.black, @target.light([0.0] * 3)].map { |light| Numo::DFloat[*light.map { |part| [part] }] }
+        dark = @model.black[1].clamp(1e-9, nil)
+        lights + (own - black) * (dark / lights[1, true].clip(dark, nil)).reshape(1, codes.shape[1])
+      end
 
-        wanted = amounts[true, out].dup
-        greys = @model.amounts(Numo::DFloat[*@target.white_light.map { |part| [part / @target.peak] }] * lights[1, out].dup)
-        low, high = Numo::DFloat.zeros(out.size), Numo::DFloat.ones(out.size)
+      # A colour that the screen has too few hues for goes towards the grey of the same light until it can be shown; one
+      # that is too bright for it gets darker.
+      def reached(lights)
+        amounts = coloured(@model.amounts(lights), lights[1, true])
+        out = (~fits(amounts)).where
+        amounts[true, out] = darker(amounts[true, out].dup) unless out.empty?
+        amounts
+      end
+
+      def coloured(amounts, light)
+        greys = @model.amounts(Numo::DFloat[*@target.white_light.map { |part| [part / @target.peak] }] * light.reshape(1, light.size)).clip(0.0, nil)
+        share = Colour::Piecewise.select(amounts < 0, greys / (greys - amounts).clip(1e-12, nil), amounts * 0.0 + 1).min(0)
+        (greys + (amounts - greys) * share.reshape(1, light.size)).clip(0.0, nil)
+      end
+
+      def darker(amounts)
+        low, high = Numo::DFloat.zeros(amounts.shape[1]), Numo::DFloat.ones(amounts.shape[1])
         HALVINGS.times do
           middle = (low + high) / 2
-          fit = fits(greys + (wanted - greys) * middle)
+          fit = fits(amounts * middle)
           low = Colour::Piecewise.select(fit, middle, low)
           high = Colour::Piecewise.select(fit, high, middle)
         end
-        amounts[true, out] = greys + (wanted - greys) * low
-        amounts.clip(0.0, nil)
+        amounts * low
       end
 
-      NEARLY = 2e-4 # of a channel's light, or of a code: as good as none
-      def fits(amounts) = (amounts.min(0) >= -NEARLY) & (@model.codes(amounts.clip(0.0, nil)).max(0) <= @most + NEARLY)
+      NEARLY = 2e-4 # of a code: as good as none
+      def fits(amounts) = @model.codes(amounts).max(0) <= @most + NEARLY
     end
   end
 end

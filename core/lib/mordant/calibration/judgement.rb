@@ -40,7 +40,7 @@ module Mordant
       def row(reading)
         wanted = @target.light(reading.codes)
         was, ought = lab(reading.light), lab(wanted)
-        {codes: reading.codes, kind: Patches.kind(reading.codes), light: reading.light, wanted:, de: Colour::Difference.ciede2000(ought, was), dl: was[0] - ought[0],
+        {codes: reading.codes, kind: Patches.kind(reading.codes), light: reading.light, wanted:, de: Colour::Difference.ciede2000(ought, was), l: was[0], wanted_l: ought[0], dl: was[0] - ought[0],
          uv: Judgement.uv(reading.light), wanted_uv: Judgement.uv(wanted)}
       end
 

@@ -45,7 +45,7 @@ module Mordant
         @coupling = coupled ? Coupling.fitted(beyond(samples)) : Coupling.none
         freeze
       rescue ZeroDivisionError, KeyError
-        raise DeviceError.new("screen", "red, green and blue cannot be told apart; look whether the probe stands before this screen, and begin again")
+        raise DeviceError.new("screen", "red, green and blue cannot all be read, or told apart; look whether the probe stands before this screen, and begin again")
       end
 
       def coupled? = !@coupling.none?

@@ -29,7 +29,7 @@ module Mordant
 
       # @return [Array<String>] what it cannot show, for a person
       def words
-        [(format("It shows %.1f %% of the target's gamut. Colours beyond it go towards grey of the same light.", gamut * 100) unless gamut?),
+        [(format("It shows %.1f %% of the target's gamut. Colours beyond it go towards a grey of the same light until they can be shown.", gamut * 100) unless gamut?),
           (format("Its black is %.3g cd/m2, 1 to %.0f of its white. That is too bright: what is darker cannot be shown.", @black, contrast) unless black?)].compact
       end
 

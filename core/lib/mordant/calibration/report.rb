@@ -16,17 +16,17 @@ module Mordant
       end
 
       # @return [Hash, nil]
-      def before = @before ||= judged("before") { |white| Target.new(@session.settings.kind, white: @session.white_xy, peak: white, black: black) }
+      def before = @before ||= judged("before") { |white| @session.aim(white:) }
 
       # @return [Hash, nil]
-      def after = @after ||= judged("after") { @session.target }
+      def after = @after ||= judged("after") { |white| @session.verifies? ? @session.aim(white:) : @session.target }
 
       # @return [Array<String>] what a person ought to know
       def notes
         unread = [before, after].compact.flat_map { |one| one[:unread] }
         [*reach&.words,
           (format("White drifted by %.1f %% while it was measured; %.1f %% is allowed. Let the screen warm up, and measure it again.", drift * 100, @session.settings.drift * 100) if drift.abs > @session.settings.drift),
-          ("The channels couple, by #{format("%.1f", @session.beyond_sum.abs * 100)} % of what they add up to: mixtures were read as well." if channels? && @session.coupled?),
+          ("The channels couple, by #{format("%.1f", @session.beyond_sum.abs * 100)} % of what they add up to: mixtures were read as well." if @session.complete?("channels") && @session.coupled?),
           ("The probe refused #{unread.size} patches as too dark; they are left out of the figures." if unread.any?)].compact
       end
 
@@ -34,20 +34,11 @@ module Mordant
 
       def drift = @session.drifted
 
-      def channels? = complete?("channels")
-
-      def complete?(phase)
-        count = {"before" => Patches::ALL_JUDGED.size, "after" => Patches::ALL_JUDGED.size, "channels" => Patches.channels(SignalCodes.most(@session.settings.range)).size, "mixtures" => Patches.mixtures.size}.fetch(phase)
-        @session.all(phase).size == count
-      end
-
       # @return [Boolean] whether all is there that a correction is made of
-      def modelled? = channels? && (!@session.coupled? || complete?("mixtures"))
-
-      def black = @session.settling.black&.[](1) || 0.0
+      def modelled? = @session.complete?("channels") && (!@session.coupled? || @session.complete?("mixtures"))
 
       def judged(phase)
-        return unless complete?(phase)
+        return unless @session.complete?(phase)
 
         readings = @session.all(phase)
         white = readings.find { |one| one.codes == Patches::WHITE }

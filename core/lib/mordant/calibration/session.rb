@@ -17,8 +17,9 @@ module Mordant
       # @param probe [#read]
       # @param settings [Settings]
       # @param journal [Hash] of an earlier run, or empty; written to
-      def initialize(screen:, probe:, settings:, clock: Clock.new, journal: {})
-        @screen, @probe, @settings, @clock, @journal = screen, probe, settings, clock, journal
+      # @param loaded [Lut::Lattice, nil] what the screen is corrected by already, in the range it is sent: that is verified, and no more
+      def initialize(screen:, probe:, settings:, clock: Clock.new, journal: {}, loaded: nil)
+        @screen, @probe, @settings, @clock, @journal, @loaded = screen, probe, settings, clock, journal, loaded
         @journal["readings"] ||= []
         @began = clock.now - (@journal["readings"].last&.fetch("at") || 0.0)
       end
@@ -32,19 +33,23 @@ module Mordant
         @watch = watch
         settle
         white if settings.white == "seen"
-        read("before", Patches::ALL_JUDGED)
-        read("channels", Patches.channels(most))
-        read("mixtures", Patches.mixtures) if coupled?
+        verifies? ? drift : measure
         read("after", Patches::ALL_JUDGED, through: lattice)
         drift
         report
       end
 
-      # @return [Integer] patches it takes, as far as is known now
-      def count = 2 * Patches::ALL_JUDGED.size + Patches.channels(most).size + ((channels? && coupled?) ? Patches.mixtures.size : 0)
+      # @return [Boolean] it corrects nothing
+      def verifies? = !@loaded.nil?
 
-      # @return [Integer] patches that have been read
-      def done = PHASES.sum { |phase| rows(phase).size }
+      # @return [Integer] patches it takes, as far as is known now
+      def count = verifies? ? sizes["after"] : sizes.except("white", "mixtures").values.sum + ((complete?("channels") && coupled?) ? sizes["mixtures"] : 0)
+
+      # @return [Boolean] whether all patches of a phase have been read
+      def complete?(phase) = rows(phase).size == sizes.fetch(phase)
+
+      # @return [Integer] of those, how many have been read
+      def done = sizes.except("white").keys.sum { |phase| rows(phase).size }
 
       # @return [Report]
       def report = Report.new(self)
@@ -67,13 +72,18 @@ module Mordant
       def model = @model ||= Model.new(samples("channels") + (coupled? ? samples("mixtures", "before") : []), coupled: coupled?)
 
       # @return [Target] as the screen is corrected for
-      def target = @target ||= Target.new(settings.kind, white: white_xy, peak: model.brightest(white_xy), black: model.black[1])
+      def target = @target ||= aim(white: model.brightest(white_xy), black: model.black[1])
+
+      # @param white [Float] cd/m2
+      # @param black [Float] cd/m2; left out: as it was read at rest
+      # @return [Target]
+      def aim(white:, black: settling.black&.[](1) || 0.0) = Target.new(settings.kind, white: white_xy, peak: white, black:)
 
       # @return [Correction]
       def correction = @correction ||= Correction.new(model, target, size: settings.size, most:)
 
       # @return [Lut::Lattice] in the range the screen is sent
-      def lattice = @lattice ||= correction.lattice(settings.range)
+      def lattice = @loaded || @lattice ||= correction.lattice(settings.range)
 
       # @return [Float] share by which white has changed, signed
       def drifted = Trend.new(all(DRIFT)).change
@@ -87,7 +97,13 @@ module Mordant
 
       def rows(phase) = @journal["readings"].select { |one| one["phase"] == phase }
 
-      def channels? = rows("channels").size == Patches.channels(most).size
+      def sizes = @sizes ||= {"white" => 1, "before" => Patches::ALL_JUDGED.size, "channels" => Patches.channels(most).size, "mixtures" => Patches.mixtures.size, "after" => Patches::ALL_JUDGED.size}
+
+      def measure
+        read("before", Patches::ALL_JUDGED)
+        read("channels", Patches.channels(most))
+        read("mixtures", Patches.mixtures) if coupled?
+      end
 
       def tell(phase, codes = nil) = @watch&.call(phase, codes)
 
@@ -125,10 +141,10 @@ module Mordant
         tell(phase, codes)
         send = sent(codes)
         send = through.call(send.map { |one| Numo::DFloat[one] }).map { |one| one[0] } if through
-        expected = Target.new(settings.kind, white: white_xy, peak: settling.white[1], black: settling.black&.[](1) || 0.0).light(codes)[1]
+        expected = aim(white: settling.white[1]).light(codes)[1]
         @screen.show(send)
         @clock.wait(settling.wait(@light || settling.white[1], expected))
-        keep(phase, codes, send, *takes(settling.takes(expected)))
+        keep(phase, codes, send, *takes((codes == Patches::BLACK) ? Settling::MOST_TAKES : settling.takes(expected)))
         tell(phase)
       end
 

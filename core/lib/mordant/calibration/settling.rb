@@ -50,11 +50,14 @@ module Mordant
           nil
         end
 
-        # @return [Array, nil] the latest readings, where they no longer go anywhere
+        # @return [Array, nil] the latest readings, where they are no others than at half the time: a light that goes over exponentially has
+        #   then come as near as can be told
         def still(seen)
           return if seen.size < 2 * STILL
 
-          before, latest = seen.last(2 * STILL).map { |_, light| light }.each_slice(STILL).to_a
+          half = seen.last.first / 2
+          at = seen.index { |time, _| time >= half }.clamp(STILL / 2, seen.size - STILL)
+          before, latest = [seen[at - STILL / 2, STILL], seen.last(STILL)].map { |some| some.map(&:last) }
           apart = (mean(before)[1] - mean(latest)[1]).abs
           latest if apart <= [NEAR / 10 * mean(latest)[1], APART * deviation(latest.map { |light| light[1] }) * Math.sqrt(2.0 / STILL)].max
         end
@@ -69,10 +72,9 @@ module Mordant
 
         def relative(lights) = deviation(lights.map { |light| light[1] }) / mean(lights)[1]
 
-        def deviation(values)
-          middle = values.sum / values.size
-          Math.sqrt(values.sum { |value| (value - middle)**2 } / (values.size - 1))
-        end
+        # Of neighbours, so that what goes up or down meanwhile counts for little.
+        # Source: von Neumann et al. 1941, the mean square successive difference.
+        def deviation(values) = Math.sqrt(values.each_cons(2).sum { |a, b| (b - a)**2 } / (2.0 * (values.size - 1)))
       end
 
       attr_reader :seconds, :noise, :floor, :white, :black

@@ -8,14 +8,20 @@ module Mordant
     #   L = a max(V + b, 0)^2.4, a = (Lw^(1/2.4) - Lb^(1/2.4))^2.4, b = Lb^(1/2.4) / (Lw^(1/2.4) - Lb^(1/2.4))
     # of each channel; the others are plain curves of the white's light.
     class Target
-      Kind = Struct.new(:id, :label, :primaries, :curve, :considers_black, keyword_init: true)
+      # encoding: whose codes a picture for such a screen has.
+      Kind = Struct.new(:id, :label, :encoding, :primaries, :curve, :considers_black, keyword_init: true) do
+        # @return [String] see Grade::Screen
+        def canvas = Grade::Screen::CANVASES.key(encoding)
+
+        def to_h = {id:, label:, canvas:}
+      end
       P, C = Colour::Primaries, Colour::Transfer
       KINDS = [
-        Kind.new(id: "rec709-bt1886", label: "BT.709 · BT.1886, black considered", primaries: P::REC709, curve: C::Power.new(2.4), considers_black: true),
-        Kind.new(id: "rec709-g2.4", label: "BT.709 · gamma 2.4", primaries: P::REC709, curve: C::Power.new(2.4)),
-        Kind.new(id: "rec709-g2.2", label: "BT.709 · gamma 2.2", primaries: P::REC709, curve: C::Power.new(2.2)),
-        Kind.new(id: "srgb", label: "sRGB", primaries: P::REC709, curve: C::SRGB),
-        Kind.new(id: "p3-d65-g2.6", label: "P3-D65 · gamma 2.6", primaries: P::P3_D65, curve: C::Power.new(2.6))
+        Kind.new(id: "rec709-bt1886", label: "BT.709 · BT.1886, black considered", encoding: "rec709-bt1886", primaries: P::REC709, curve: C::Power.new(2.4), considers_black: true),
+        Kind.new(id: "rec709-g2.4", label: "BT.709 · gamma 2.4", encoding: "rec709-bt1886", primaries: P::REC709, curve: C::Power.new(2.4)),
+        Kind.new(id: "rec709-g2.2", label: "BT.709 · gamma 2.2", encoding: "rec709-g2.2", primaries: P::REC709, curve: C::Power.new(2.2)),
+        Kind.new(id: "srgb", label: "sRGB", encoding: "srgb", primaries: P::REC709, curve: C::SRGB),
+        Kind.new(id: "p3-d65-g2.6", label: "P3-D65 · gamma 2.6", encoding: "p3-d65-g2.6", primaries: P::P3_D65, curve: C::Power.new(2.6))
       ].map(&:freeze).freeze
       GAMMA = 2.4
 

@@ -11,7 +11,7 @@ module Mordant
     # working space are shown as they are.
     class Screen
       # Screens a browser picture can be made for.
-      CANVASES = {"2.4" => "rec709-bt1886", "2.2" => "rec709-g2.2", "srgb" => "srgb"}.freeze
+      CANVASES = {"2.4" => "rec709-bt1886", "2.2" => "rec709-g2.2", "srgb" => "srgb", "p3" => "p3-d65-g2.6"}.freeze
 
       EXAGGERATION = 4.0
       # Of HDR on a screen that cannot show all of it: bright light rolls off towards its white, or a window of exposure is shown, so many stops
@@ -48,21 +48,23 @@ module Mordant
       #   cast; nothing measured or written knows of it
       # @param lut [String, nil] path in the LUT library of what corrects the screen, from canvas
       #   codes to canvas codes; nothing measured or written knows of it
+      # @param corrected [Calibration::Loaded, nil] what a session has made for the screen, from canvas codes to canvas codes; nothing
+      #   measured or written knows of it
       # @param bright [String, Numeric, nil] ROLLED or stops of a window, of views in an absolute encoding; nothing measured or
       #   written knows of it
       # @raise [ParameterError, MediaError]
-      def initialize(view:, canvas: "2.4", space: Colour::WorkingSpace.default, on: true, exaggerate: false, lut: nil, bright: nil)
+      def initialize(view:, canvas: "2.4", space: Colour::WorkingSpace.default, on: true, exaggerate: false, lut: nil, corrected: nil, bright: nil)
         raise ParameterError.new(path: "canvas", expected: CANVASES.keys.join(", "), found: canvas) unless CANVASES.key?(canvas)
         raise ParameterError.new(path: "bright", expected: "#{ROLLED}, or stops in #{WINDOWS}", found: bright) unless [nil, ROLLED].include?(bright) || WINDOWS === bright # standard:disable Style/CaseEquality
 
         @view, @canvas, @space, @on = view, canvas, space, on
-        @wish = {canvas:, space:, on:, exaggerate:, lut:, bright:}
+        @wish = {canvas:, space:, on:, exaggerate:, lut:, corrected:, bright:}
         @bright = (bright.is_a?(Numeric) ? bright.to_f : bright) if Colour.encoding(view.encoding).absolute?
         @peak = view.aim&.peak || Rendition::Levels.nominal(view).greatest
         @boost = Pointwise::Chain.new(exaggerate ? Steps::Balance::SaturationModel.operations("plain", EXAGGERATION, space.luminance_weights) : [])
         @output = Output.for(view, space)
-        @stamp = [view.to_h, view.stamps, canvas, space.id, on, exaggerate, lut && (Lut::Library.stamp(lut) || lut), *@bright].freeze
-        @correction = Pointwise::Chain.new(lut ? Lut::Library.fetch(lut).operations : [])
+        @stamp = [view.to_h, view.stamps, canvas, space.id, on, exaggerate, lut && (Lut::Library.stamp(lut) || lut), *@bright, *corrected&.digest].freeze
+        @correction = Pointwise::Chain.new([*(Lut::Library.fetch(lut).operations if lut), *corrected&.lattice])
         freeze
       end
 

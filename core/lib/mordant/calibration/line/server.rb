@@ -30,7 +30,7 @@ module Mordant
 
         def serve(socket)
           greeted = false
-          while (line = socket.gets("\n", LONGEST))
+          while (line = socket.gets("\n", LONGEST)&.force_encoding("UTF-8"))
             answer = line.valid_encoding? ? answered(line.split, greeted) : "NO words: UTF-8 is spoken here"
             greeted ||= answer.start_with?("OK #{kind}")
             socket.write("#{answer}\n")
