@@ -24,7 +24,7 @@ class MeasureScreens < ActiveRecord::Migration[7.1]
       t.text :status, null: false, default: "waiting"
       t.jsonb :settings, null: false
       t.text :phase, :message, :cube
-      t.jsonb :codes, :report, :figures
+      t.jsonb :showing, :report, :figures
       t.jsonb :journal, null: false, default: {}
       t.integer :count, :done, null: false, default: 0
       t.datetime :ended_at

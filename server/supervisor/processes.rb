@@ -3,6 +3,7 @@
 require "etc"
 require "fileutils"
 require "net/http"
+require "socket"
 require_relative "environment"
 
 module Supervisor
@@ -48,6 +49,13 @@ module Supervisor
     def start_worker(number)
       launch("worker-#{number}", "nice", "-n", "5", *Processes.worker(1))
     end
+
+    # Screens and probes of the demo: their descriptions, and the ports where they listen. Probes stand before the screen one port below.
+    STAND_INS = {"screen-desk" => ["screen", "--screen", "demo/screens/desk.json", 7311], "probe-desk" => ["probe", "--probe", "demo/screens/probe.json", 7312],
+                 "screen-wall" => ["screen", "--screen", "demo/screens/wall.json", 7313], "probe-wall" => ["probe", "--probe", "demo/screens/probe.json", 7314]}.freeze
+
+    # Those whose port is free: else another Mordant on this machine has them already.
+    def start_stand_ins = STAND_INS.each { |name, (*, port)| start_stand_in(name) if free?(port) }
 
     # @return [Hash{String => Integer}] process ids by name
     attr_reader :running
@@ -103,11 +111,25 @@ module Supervisor
 
     # A web server that dies while it starts is tried again as one that has died.
     def revive(name)
+      return start_stand_in(name) if STAND_INS.key?(name)
       return start_worker(name[/\d+/].to_i) unless name == "web"
 
       start_web
     rescue Trouble => e
       warn(e.message)
+    end
+
+    def start_stand_in(name)
+      *command, port = STAND_INS.fetch(name)
+      before = ["--before", "127.0.0.1:#{port - 1}"] if command.first == "probe"
+      launch(name, "bundle", "exec", "ruby", "bin/mordant", *command, "--port", port.to_s, *before)
+    end
+
+    def free?(port)
+      TCPServer.open("127.0.0.1", port).close
+      true
+    rescue Errno::EADDRINUSE
+      false
     end
 
     # Each in a group of its own, so that Ctrl-C reaches only us; it ends with us.

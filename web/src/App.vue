@@ -10,7 +10,7 @@ const route = useRoute()
 </script>
 
 <template>
-  <template v-if="route.name === 'clean'">
+  <template v-if="route.meta.bare">
     <RouterView />
     <TroubleLine class="fixed inset-x-0 bottom-0" />
   </template>

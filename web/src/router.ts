@@ -7,6 +7,8 @@ import DispatchRoom from './features/dispatch/DispatchRoom.vue'
 import PairingRoom from './features/pairing/PairingRoom.vue'
 import RenditionsRoom from './features/renditions/RenditionsRoom.vue'
 import IntakeRoom from './features/intake/IntakeRoom.vue'
+import PatchWindow from './features/screens/PatchWindow.vue'
+import ScreensRoom from './features/screens/ScreensRoom.vue'
 import SettingsRoom from './features/settings/SettingsRoom.vue'
 import StartPage from './features/start/StartPage.vue'
 
@@ -17,13 +19,15 @@ export const router = createRouter({
     { path: '/projects/:project(\\d+)/intake', name: 'intake', component: IntakeRoom },
     { path: '/projects/:project(\\d+)/assembly', name: 'first-assembly', component: AssemblyRoom },
     { path: '/projects/:project(\\d+)/settings', name: 'settings', component: SettingsRoom },
+    { path: '/projects/:project(\\d+)/screens', name: 'screens', component: ScreensRoom },
+    { path: '/projects/:project(\\d+)/screens/:screen(\\d+)/patch', name: 'patch', component: PatchWindow, meta: { bare: true } },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/assembly', name: 'assembly', component: AssemblyRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/bench', name: 'bench', component: BenchRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/board', name: 'board', component: BoardRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/pairing', name: 'pairing', component: PairingRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/renditions', name: 'renditions', component: RenditionsRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/dispatch', name: 'dispatch', component: DispatchRoom },
-    { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/clean', name: 'clean', component: CleanPicture },
+    { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/clean', name: 'clean', component: CleanPicture, meta: { bare: true } },
     { path: '/:rest(.*)*', redirect: { name: 'start' } },
   ],
 })

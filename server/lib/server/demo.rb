@@ -12,6 +12,9 @@ module Server
       {"id" => "p3-600", **Mordant::Rendition::Aim::LISTED.find { |one| one["name"] == "P3-D65 600" }}
     ].freeze
     NIGHT = /night/
+    # Stand-ins that bin/start starts; see Supervisor::Processes.
+    SCREENS = [{"name" => "Grading desk", "kind" => "control", "screen" => "127.0.0.1:7311", "probe" => "127.0.0.1:7312"},
+      {"name" => "Review wall", "kind" => "reference", "screen" => "127.0.0.1:7313", "probe" => "127.0.0.1:7314"}].freeze
 
     # @return [Project, nil] nil when there is one already
     def self.load
@@ -29,6 +32,7 @@ module Server
         width, height = @manifest["raster"]
         @project = Project.create!(name: @manifest["title"], width:, height:, rate_numerator: @manifest["rate"], input_rules: rules)
         @project.update!(targets: @project.targets + TARGETS)
+        SCREENS.each { |screen| Screen.made(screen) unless Screen.exists?(name: screen["name"]) }
         cut = build(take_in)
         Errand.place(cut, "measure", {shots: cut.shots.where("scene ~ ?", NIGHT.source).pluck(:id)})
       end

@@ -52,7 +52,7 @@ module Mordant
       def found
         return {} unless modelled?
 
-        {readings: %w[channels mixtures].sum { |phase| @session.all(phase).size }, reachable:, reach: reach.to_h, primaries: @session.model.primaries, peak: @session.target.peak,
+        {readings: %w[channels mixtures].sum { |phase| @session.all(phase).size }, reachable:, reach: reach.to_h, primaries: @session.model.primaries, corners: @session.model.primaries.map { |xy| Diagram.uv(xy) }, peak: @session.target.peak,
          additivity: {beyond_sum: @session.beyond_sum, coupled: @session.coupled?, readings: @session.all("mixtures").size}}
       end
     end

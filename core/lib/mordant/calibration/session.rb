@@ -27,6 +27,7 @@ module Mordant
       # @yield before a patch is shown, and after it has been read; what it raises ends the session, and nothing is lost
       # @yieldparam phase [String] of PHASES
       # @yieldparam codes [Array<Float>, nil] of the patch that comes; nil: one has been read
+      # @yieldparam sent [Array<Float>, nil] the same through what corrects the screen; see SignalCodes
       # @return [Report]
       # @raise [DeviceError]
       def run(&watch)
@@ -105,12 +106,12 @@ module Mordant
         read("mixtures", Patches.mixtures) if coupled?
       end
 
-      def tell(phase, codes = nil) = @watch&.call(phase, codes)
+      def tell(phase, codes = nil, sent = nil) = @watch&.call(phase, codes, sent)
 
       def settle
         return if settling
 
-        tell("settling", Patches::WHITE)
+        tell("settling", Patches::WHITE, sent(Patches::WHITE))
         @journal["settling"] = Settling.measured(@screen, @probe, @clock, sent: [Patches::BLACK, Patches::WHITE].map { |codes| sent(codes) }).to_h.transform_keys(&:to_s)
         @light = settling.white[1]
         tell("settling")
@@ -138,9 +139,9 @@ module Mordant
       end
 
       def take(phase, codes, through = nil)
-        tell(phase, codes)
         send = sent(codes)
         send = through.call(send.map { |one| Numo::DFloat[one] }).map { |one| one[0] } if through
+        tell(phase, codes, send)
         expected = aim(white: settling.white[1]).light(codes)[1]
         @screen.show(send)
         @clock.wait(settling.wait(@light || settling.white[1], expected))

@@ -24,7 +24,7 @@ module Mordant
       end
 
       def stand_in(options, output)
-        screen = Calibration::Line::Screen.new(options[:before] || "127.0.0.1:#{Calibration::Line::PORTS.first}")
+        screen = Calibration::Line::Sight.new(options[:before] || "127.0.0.1:#{Calibration::Line::PORTS.first}")
         probe = Calibration::StandIn::Probe.new(options[:probe] ? Calibration::StandIn.description(options[:probe]) : {}, screen:, random: Random.new)
         Screen.serve(probe, port: Screen.port(options[:port]) || Calibration::Line::PORTS.first + 1, output:)
       end

@@ -33,7 +33,7 @@ module Server
       screen = Mordant::Calibration::Line::Screen.new(@calibration.screen.screen_address)
       probe = Mordant::Calibration::Line::Probe.new(@calibration.screen.probe_address)
       session = @calibration.session(screen:, probe:)
-      session.run { |phase, codes| step(session, phase, codes) }
+      session.run { |*told| step(session, *told) }
       finish(session)
     rescue Stopped
       nil # its journal has what was read
@@ -43,11 +43,13 @@ module Server
       [screen, probe].compact.each(&:close)
     end
 
-    def step(session, phase, codes)
+    # @param sent [Array<Float>, nil] what the screen shows; a window of a browser shows the same in full range
+    def step(session, phase, codes, sent)
       raise Stopped unless Calibration.exists?(id: @calibration.id, status: "running")
 
       if codes
-        @calibration.update_columns(phase:, codes:, count: session.count, done: session.done)
+        shown = sent.map { |one| Mordant::Calibration::SignalCodes.meant(one, session.settings.range) }
+        @calibration.update_columns(phase:, showing: {codes:, shown:}, count: session.count, done: session.done)
       else
         got_further
         @calibration.update_columns(journal: session.journal, count: session.count, done: session.done)
@@ -58,7 +60,7 @@ module Server
       report = JSON.parse(session.report.to_h.to_json)
       cube = session.verifies? ? nil : Mordant::Lut::Cube.write(Mordant::Lut::Table.new(title: "#{@calibration.screen.name}, #{session.settings.kind.label}", lattice: session.correction.lattice))
       Calibration.transaction do
-        @calibration.update!(report:, figures: Calibration.figures(report), cube:, journal: session.journal, status: "done", done: session.count, count: session.count, phase: nil, codes: nil, ended_at: Time.now)
+        @calibration.update!(report:, figures: Calibration.figures(report), cube:, journal: session.journal, status: "done", done: session.count, count: session.count, phase: nil, showing: nil, ended_at: Time.now)
         @calibration.load if cube
       end
     end

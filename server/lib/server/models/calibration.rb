@@ -73,7 +73,7 @@ module Server
 
     # Of one that was read by .told.
     def to_h
-      {id:, screen: screen_id, verifies: through_id, status:, phase:, codes:, count:, done:, left:, message:, began: created_at.iso8601, ended: ended_at&.iso8601, corrects: self[:corrects], latest:, settings:, figures:}
+      {id:, screen: screen_id, verifies: through_id, status:, phase:, showing:, count:, done:, left:, message:, began: created_at.iso8601, ended: ended_at&.iso8601, corrects: self[:corrects], latest:, settings:, figures:}
     end
 
     private

@@ -2,6 +2,8 @@
 import { getJson } from '@/api/client'
 import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
+import MeasuredScreens from '../screen/MeasuredScreens.vue'
+import { useScreens } from '../screens/useScreens'
 import { useScreen } from '../screen/useScreen'
 import ChoiceList from '../shell/ChoiceList.vue'
 import OptionRow from '../shell/OptionRow.vue'
@@ -18,6 +20,7 @@ const route = useRoute()
 const cut = useCut()
 const screen = useScreen()
 const catalogue = useCatalogue()
+const screens = useScreens()
 const notices = useNotices()
 const followed = useFollowed()
 const circuit = useCircuit()
@@ -27,7 +30,7 @@ const luts = ref<string[]>([])
 
 onMounted(async () => {
   try {
-    await Promise.all([catalogue.load(), cut.open(String(route.params.cut))])
+    await Promise.all([catalogue.load(), screens.once(), cut.open(String(route.params.cut))])
     luts.value = await getJson<string[]>('/luts')
     ready.value = true
   } catch (error) {
@@ -59,9 +62,10 @@ const full = () => void document.documentElement.requestFullscreen()
       :data-settled="picture.settled.value"
     />
     <p v-if="circuit.any" class="absolute top-2 left-2 border border-weld bg-ground/80 px-1.5 text-2xs text-weld" data-test="out">{{ [circuit.noise && 'noise suspended', circuit.film && 'film out of circuit'].filter(Boolean).join(', ') }}</p>
-    <div v-if="asked && cut.project" class="absolute right-3 bottom-3 w-64 space-y-2 border border-line bg-raise/95 p-3" role="group" aria-label="this screen">
+    <div v-if="asked && cut.project" class="absolute right-3 bottom-3 max-h-[90%] w-64 overflow-y-auto space-y-2 border border-line bg-raise/95 p-3" role="group" aria-label="this screen">
       <ChoiceList label="target of this screen" :groups="[{ name: '', options: cut.project.targets.map(({ id, name }) => ({ id, label: name })) }]" :model-value="screen.target?.id ?? null" @update:model-value="$event && screen.choose({ target: $event })">{{ screen.target?.name }}</ChoiceList>
-      <OptionRow label="canvas of this screen" :options="catalogue.canvases" :model-value="screen.canvas" @update:model-value="screen.choose({ canvas: $event })" />
+      <MeasuredScreens />
+      <OptionRow v-if="!screen.screen" label="canvas of this screen" :options="catalogue.canvases" :model-value="screen.canvas" @update:model-value="screen.choose({ canvas: $event })" />
       <ChoiceList label="LUT of this screen" :groups="[{ name: '', options: [{ id: '', label: 'no screen LUT' }, ...luts.map((path) => ({ id: path, label: path }))] }]" :model-value="screen.lut" @update:model-value="screen.choose({ lut: $event ?? '' })">{{ screen.lut || 'no screen LUT' }}</ChoiceList>
       <button class="control w-full" @click="full">full screen</button>
     </div>

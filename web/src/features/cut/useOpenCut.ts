@@ -1,5 +1,6 @@
 import { onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { useScreens } from '../screens/useScreens'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
 import { useCut } from './useCut'
@@ -13,13 +14,14 @@ export function useOpenCut() {
   const route = useRoute()
   const cut = useCut()
   const catalogue = useCatalogue()
+  const screens = useScreens()
   const notices = useNotices()
   const opened = ref(false)
 
   async function open() {
     opened.value = false
     try {
-      await Promise.all([catalogue.load(), cut.open(String(route.params.cut))])
+      await Promise.all([catalogue.load(), screens.once(), cut.open(String(route.params.cut))])
       opened.value = true
     } catch (error) {
       notices.trouble(error)

@@ -5,6 +5,7 @@ import { RouterLink } from 'vue-router'
 import { useCut } from '../cut/useCut'
 import OptionRow from '../shell/OptionRow.vue'
 import { useCatalogue } from '../shell/useCatalogue'
+import MeasuredScreens from './MeasuredScreens.vue'
 import { useScreen } from './useScreen'
 
 const cut = useCut()
@@ -18,7 +19,7 @@ const shown = computed(() => (screen.viewOn ? screen.target?.name : `view off, $
 <template>
   <Popover v-if="cut.project" class="relative">
     <PopoverButton class="rounded-sm border px-2 py-0.5" :class="screen.viewOn ? 'border-line text-ink' : 'border-weld text-weld'" title="what this screen shows; V takes the view off and puts it on">
-      {{ shown }}
+      {{ shown }}<span v-if="screen.screen?.overdue" class="ml-1.5 text-madder" :title="`${screen.screen.name}: ${screen.screen.words}`">unverified</span>
     </PopoverButton>
     <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 w-80 border border-line bg-raise p-3 shadow-lg shadow-black/50 outline-none">
       <label class="flex items-center justify-between text-sm text-ink">
@@ -41,6 +42,11 @@ const shown = computed(() => (screen.viewOn ? screen.target?.name : `view off, $
         </button>
       </div>
       <div class="mt-3">
+        <h3 class="caption mb-1">This window is on</h3>
+        <MeasuredScreens />
+      </div>
+      <p v-if="screen.screen" class="mt-1 text-2xs text-dim">The picture is made for it, and passes through its correction. Instruments and files do not.</p>
+      <div v-else class="mt-3">
         <h3 class="caption mb-1">It is a screen of</h3>
         <OptionRow label="canvas of this screen" :options="catalogue.canvases" :model-value="screen.canvas" @update:model-value="screen.choose({ canvas: $event })" />
         <p class="mt-1 text-2xs text-dim">

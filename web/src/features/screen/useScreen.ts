@@ -3,11 +3,14 @@ import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { useCut } from '../cut/useCut'
+import { useScreens } from '../screens/useScreens'
 
 /** What a picture is drawn on, as the server is asked for it. */
 export interface ScreenWish {
   target: string
   canvas: string
+  /** A screen that was measured: its canvas, and what corrects it. */
+  screen?: number
   /** The view transform; off shows the codes of the working space. */
   view: boolean
   /** Colours drawn further from grey, while a key is held. */
@@ -23,6 +26,7 @@ interface Choice {
   canvas?: string
   view?: boolean
   lut?: string
+  screen?: number
 }
 
 /** This screen's own choice of target, canvas, view and LUT, kept in this browser for every project; the clean window is a screen of its own. */
@@ -48,8 +52,11 @@ export const useScreen = defineStore('screen', () => {
   const canvas = computed(() => (cut.project && choice(cut.project).canvas) ?? cut.project?.canvas ?? '2.4')
   const viewOn = computed(() => !cut.project || choice(cut.project).view !== false)
   const lut = computed(() => (cut.project && choice(cut.project).lut) ?? '')
+  const screens = useScreens()
+  /** A measured one; what has been taken away since is none. */
+  const screen = computed(() => screens.screens.find((one) => cut.project && one.id === choice(cut.project).screen) ?? null)
   const exaggerate = ref(false)
-  const wish = computed<ScreenWish>(() => ({ target: target.value?.id ?? '', canvas: canvas.value, view: viewOn.value, exaggerate: exaggerate.value, lut: lut.value }))
+  const wish = computed<ScreenWish>(() => ({ target: target.value?.id ?? '', canvas: canvas.value, view: viewOn.value, exaggerate: exaggerate.value, lut: lut.value, ...(screen.value === null ? {} : { screen: screen.value.id }) }))
 
-  return { target, shown, canvas, viewOn, lut, exaggerate, wish, choose, flip: () => choose({ view: !viewOn.value }) }
+  return { target, shown, canvas, viewOn, lut, screen, exaggerate, wish, choose, flip: () => choose({ view: !viewOn.value }) }
 })

@@ -14,6 +14,7 @@ const ICONS = {
   pairing: 'M4 6h7v12H4zM13 6h7v12h-7M6.5 14l1.5-3 1.5 3M15.5 14l1.5-3 1.5 3',
   renditions: 'M3 5h18v10H3zM7 19h10M12 15v4M15 8h4v4h-4z',
   dispatch: 'M4 12h13M12 6l6 6-6 6M20 5v14',
+  screens: 'M3 5h18v11H3zM8 20h8M12 16v4M12 8v5M9.5 10.5h5',
   settings: 'M3 12h5M16 12h5M8 8h8v8H8zM10.5 12h3',
 }
 
@@ -33,6 +34,7 @@ const rooms = computed(() => {
     { name: 'pairing', label: 'Pairing', to: within && { name: 'pairing', params: within } },
     { name: 'renditions', label: 'Renditions', to: within && { name: 'renditions', params: within } },
     { name: 'dispatch', label: 'Dispatch', to: within && { name: 'dispatch', params: within } },
+    { name: 'screens', label: 'Screens', to: { name: 'screens', params } },
     { name: 'settings', label: 'Settings', to: { name: 'settings', params } },
   ] as const
 })

@@ -37,7 +37,7 @@ export const useCatalogue = defineStore('catalogue', () => {
     catalogue,
     load,
     encodingGroups,
-    canvases: computed(() => (catalogue.value?.canvases ?? []).map(({ id, label }) => ({ id, label: id === 'srgb' ? 'sRGB' : `gamma ${id}`, about: label }))),
+    canvases: computed(() => (catalogue.value?.canvases ?? []).map(({ id, label }) => ({ id, label: { srgb: 'sRGB', p3: 'P3' }[id] ?? `gamma ${id}`, about: label }))),
     step: (id: string) => [...(catalogue.value?.steps ?? []), ...(catalogue.value?.corrections ?? [])].find((step) => step.id === id),
     kindOf: (id: string) => catalogue.value?.encodings.find((one) => one.id === id)?.kind,
     encodingLabel: (id: string | null) => catalogue.value?.encodings.find((one) => one.id === id)?.label ?? id ?? '',
