@@ -91,4 +91,29 @@ RSpec.describe "What the front end takes answers for", type: :request do
     hold("ProjectSettings", get_json("/projects/#{cut.project_id}/settings"))
     expect(interfaces.size).to be > 40
   end
+
+  it "is screens, the sessions that measured them, and a report" do
+    screen = Server::Screen.made({"name" => "Desk", "screen" => "127.0.0.1:1", "probe" => "127.0.0.1:2"})
+    clock = Mordant::Calibration::Clock::Counted.new
+    device = Mordant::Calibration::StandIn::Screen.new({"black" => 0.001}, clock:)
+    measured = Mordant::Calibration::Session.new(screen: device, probe: Mordant::Calibration::StandIn::Probe.new({}, screen: device, clock:), clock:, settings: Mordant::Calibration::Settings.new)
+    report = JSON.parse(measured.run.to_h.to_json)
+    Server::Calibration.create!(screen:, settings: screen.settings, status: "done", journal: measured.journal, report:, figures: Server::Calibration.figures(report), showing: {codes: [1, 1, 1], shown: [1, 1, 1]})
+    list = get_json("/screens")
+    hold("ScreenList", list)
+    list["targets"].each { |target| hold("ScreenTarget", target) }
+    hold("OwnScreen", list["screens"][0])
+    hold("ScreenSettings", list["screens"][0]["settings"])
+    session = list["screens"][0]["sessions"][0]
+    hold("ScreenSession", session)
+    hold("SessionFigures", session["figures"])
+    session["figures"].values_at("before", "after").each { |side| hold("SideFigures", side) }
+    full = get_json("/calibrations/#{session["id"]}")
+    hold("FullSession", full)
+    hold("ScreenReport", full["report"])
+    full["report"].values_at("before", "after").each do |side|
+      hold("JudgedSide", side)
+      side["patches"].each { |patch| hold("JudgedPatch", patch) }
+    end
+  end
 end

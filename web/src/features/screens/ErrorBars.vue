@@ -13,7 +13,7 @@ const rows = computed(() => {
 })
 const most = computed(() => Math.max(2, Math.ceil(Math.max(0, ...rows.value.flatMap((one) => [one.before ?? 0, one.after ?? 0])))))
 const share = (de: number | null) => `${((de ?? 0) / most.value) * 100}%`
-const KINDS: Record<string, string> = { grey: 'greys', primary: 'primaries', secondary: 'secondaries', spread: 'spread over the gamut' }
+const KINDS: Record<string, string> = { grey: 'greys', primary: 'R G B', secondary: 'C M Y', spread: 'spread over the gamut' }
 const groups = computed(() => Object.entries(KINDS).map(([kind, label]) => ({ kind, label, rows: rows.value.filter((one) => one.patch.kind === kind) })))
 const words = (one: (typeof rows.value)[number]) => `${one.patch.codes.map((code) => Math.round(code * 100)).join(' ')} %: dE ${[one.before === null ? null : `${one.before.toFixed(2)} before`, one.after === null ? null : `${one.after.toFixed(2)} after`].filter(Boolean).join(', ')}`
 </script>
@@ -25,7 +25,7 @@ const words = (one: (typeof rows.value)[number]) => `${one.patch.codes.map((code
       <div v-for="group in groups" v-show="group.rows.length" :key="group.kind" class="flex min-w-0 flex-col" :style="{ flexGrow: group.rows.length, flexBasis: 0 }">
         <div class="flex min-h-0 flex-1 items-stretch gap-px border-b border-line">
           <div v-for="one in group.rows" :key="one.patch.codes.join()" class="relative min-w-0 flex-1" :title="words(one)" data-test="patch-error">
-            <i class="absolute inset-x-px bottom-0 block" :style="{ height: share(one.after), background: colourOf(one.patch.codes), outline: '1px solid #5c5c5c' }" />
+            <i v-if="one.after !== null" class="absolute inset-x-px bottom-0 block" :style="{ height: share(one.after), background: colourOf(one.patch.codes), outline: '1px solid #5c5c5c' }" />
             <i v-if="one.before !== null" class="absolute inset-x-0 block h-px bg-ink" :style="{ bottom: share(one.before) }" />
           </div>
         </div>
