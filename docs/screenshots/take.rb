@@ -58,13 +58,6 @@ go_to_shot("1C")
 PAGE.find("[role=slider][aria-label='light, high (gain)']").send_keys(:up, :up)
 settle
 take("bench")
-PAGE.find("button[aria-label='add a step to shot 1C']").click
-PAGE.find("[role=menuitem]", text: "Zones").click
-settle
-PAGE.click_button("lights")
-settle
-take("zones")
-PAGE.click_button("lights")
 PAGE.driver.browser.keyboard.type("l")
 PAGE.driver.browser.keyboard.type("o")
 settle
@@ -245,6 +238,10 @@ PAGE.find("[data-test=noise-luma_0]", wait: 30)
 PAGE.find("[role=switch]", text: "what it takes").click
 settle
 take("noise")
+PAGE.find("nav[aria-label=rooms] a", text: "Screens").click
+PAGE.click_button("Measure and correct")
+PAGE.find("[data-test=de2000_mean-after]", text: /\d/, wait: 240)
+take("screens")
 PAGE.visit(ADDRESS)
 sleep 1
 take("start")

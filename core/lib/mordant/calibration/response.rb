@@ -10,9 +10,9 @@ module Mordant
       # A screen that shows codes above white rises by at least this share of what it rose before.
       RISES = 0.3
 
-      # @param light [Numo::DFloat, Float]
-      # @return [same] evenly seen, odd about 0
-      def self.seen(light) = light.is_a?(Numeric) ? ((light < 0) ? -((-light)**(1 / GAMMA)) : light**(1 / GAMMA)) : light.abs**(1 / GAMMA) * ((light < 0).cast_to(Numo::DFloat) * -2 + 1)
+      # @param light [Numo::DFloat]
+      # @return [Numo::DFloat] evenly seen, odd about 0
+      def self.seen(light) = light.abs**(1 / GAMMA) * ((light < 0).cast_to(Numo::DFloat) * -2 + 1)
 
       # @return [Numo::DFloat] light of what is seen so
       def self.light(seen) = seen.abs**GAMMA * ((seen < 0).cast_to(Numo::DFloat) * -2 + 1)
@@ -20,7 +20,7 @@ module Mordant
       # @param points [Array<Array<Float>>] code and light, codes rising
       def initialize(points)
         highest = 0.0
-        seen = [[0.0, 0.0], *points.map { |code, light| [code, highest = [highest + 1e-6, Response.seen([light, 0.0].max)].max] }]
+        seen = [[0.0, 0.0], *points.map { |code, light| [code, highest = [highest + 1e-6, light.clamp(0.0, nil)**(1 / GAMMA)].max] }]
         seen.pop if seen.last.first > 1.0 && clipped?(seen)
         @last = seen.last
         @spline = Declared::Spline.new(seen, straight: true)

@@ -44,7 +44,12 @@ module Mordant
       def verifies? = !@loaded.nil?
 
       # @return [Integer] patches it takes, as far as is known now
-      def count = verifies? ? sizes["after"] : sizes.except("white", "mixtures").values.sum + ((complete?("channels") && coupled?) ? sizes["mixtures"] : 0)
+      def count
+        return sizes["after"] if verifies?
+
+        mixtures = complete?("channels") && coupled?
+        sizes.except("white", *("mixtures" unless mixtures)).values.sum
+      end
 
       # @return [Boolean] whether all patches of a phase have been read
       def complete?(phase) = rows(phase).size == sizes.fetch(phase)

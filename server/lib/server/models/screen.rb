@@ -49,7 +49,7 @@ module Server
       {"screen" => :screen_address, "probe" => :probe_address}.each { |key, column| self[column] = address(body[key], key) if body.key?(key) }
       self.settings = settings_of(body["settings"]).to_h if body.key?("settings")
       self.days = body["days"] if body.key?("days")
-      Mordant::Checks.reject("days", "whole days in #{DAYS}", body["days"]) unless body["days"].nil? || (body["days"].is_a?(Integer) && DAYS.cover?(body["days"]))
+      Mordant::Checks.reject("days", "whole days in #{DAYS}", body["days"]) if body.key?("days") && !(body["days"].is_a?(Integer) && DAYS.cover?(body["days"]))
       save!
       self
     rescue ActiveRecord::RecordNotUnique
@@ -77,7 +77,8 @@ module Server
     def words
       return "not measured yet" unless age
 
-      (age.zero? ? "verified today" : "verified #{age} #{(age == 1) ? "day" : "days"} ago").then { |said| (age >= days) ? "#{said}; verify it again" : said }
+      since = {0 => "today", 1 => "yesterday"}.fetch(age, "#{age} days ago")
+      (age >= days) ? "verified #{since}; verify it again" : "verified #{since}"
     end
 
     def address(value, path)

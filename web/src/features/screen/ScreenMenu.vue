@@ -21,7 +21,7 @@ const shown = computed(() => (screen.viewOn ? screen.target?.name : `view off, $
     <PopoverButton class="rounded-sm border px-2 py-0.5" :class="screen.viewOn ? 'border-line text-ink' : 'border-weld text-weld'" title="what this screen shows; V takes the view off and puts it on">
       {{ shown }}<span v-if="screen.screen?.overdue" class="ml-1.5 text-madder" :title="`${screen.screen.name}: ${screen.screen.words}`">unverified</span>
     </PopoverButton>
-    <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 w-80 border border-line bg-raise p-3 shadow-lg shadow-black/50 outline-none">
+    <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 w-80 border border-line bg-raise p-3 whitespace-normal shadow-lg shadow-black/50 outline-none">
       <label class="flex items-center justify-between text-sm text-ink">
         <span>View transform <span class="text-xs text-dim">V</span></span>
         <input type="checkbox" class="accent-weld" :checked="screen.viewOn" aria-label="view transform" @change="screen.flip()" />
