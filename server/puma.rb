@@ -14,6 +14,7 @@ silence_single_worker_warning
 before_fork { ActiveRecord::Base.connection_handler.clear_all_connections! }
 on_worker_boot do
   ::Server::Database.connect
+  ::Server::Pictures::Hands.current = ::Server::Pictures::Hands.new(::Server::Pictures::Desk.current).open
   ::Server::Memory.current.watch { Process.kill("TERM", Process.pid) }
 end
 force_shutdown_after 2

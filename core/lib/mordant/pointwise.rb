@@ -13,8 +13,9 @@ module Mordant
   # and says nothing about tiles: Chain runs a list of them, exactly or through
   # tables whose error is specified (spec/mordant/pointwise/chain_spec.rb).
   module Pointwise
-    # Pixels worked on at once: the planes of a tile stay in cache.
-    TILE = 16_384
+    # Pixels worked on at once: few enough that the planes of a tile stay in the second cache, and as many as make a call of
+    # Ruby cheap beside its arithmetic.
+    TILE = 49_152
 
     module_function
 

@@ -53,26 +53,40 @@ module Mordant
         end
         return rgb.dup if empty?
 
-        run(rgb, tables)
+        run(rgb, tables, @quick_tables ||= quick(tables))
       end
 
       # @param codes [Numo::UInt16] [3, n], full-range code values of 0..65_535
       # @return [Numo::SFloat] [3, n]
       def from_codes(codes)
-        run(codes, code_tables)
+        run(codes, code_tables, @quick_code_tables ||= quick(code_tables))
       end
 
       private
 
-      def run(source, operations)
+      # Tiles are read quickly, and those in which an entry of a table was missing, or a number is none, once more with care.
+      def run(source, operations, quick)
         out = Numo::SFloat.new(*source.shape).allocate
         Pointwise.each_tile(source.shape[1]) do |range|
-          planes = Chain.reduce(operations, split(source, range))
+          planes = quickly(quick, source, range) || Chain.reduce(operations, split(source, range))
           3.times { |channel| out[channel, range] = planes[channel] }
           planes.each(&:free)
         end
         out
       end
+
+      # @return [Array<Numo::SFloat>, nil] nil where a NaN came of it, which goes through every operation
+      def quickly(operations, source, range)
+        planes = Chain.reduce(operations, split(source, range))
+        return planes unless planes.any? { |plane| plane.sum.nan? }
+
+        planes.each(&:free)
+        nil
+      rescue IndexError # the place of a NaN in a table
+        nil
+      end
+
+      def quick(operations) = operations.map { |operation| operation.respond_to?(:quick) ? operation.quick : operation }
 
       def split(rgb, range) = Array.new(3) { |channel| rgb[channel, range].dup }
 

@@ -46,7 +46,7 @@ module Mordant
       # Kept once made, so that curves which outlive a chain are tabulated once.
       #
       # @return [Tabulated, Curve] the same functions through interpolated tables
-      def tabulate = direct? ? self : (@tabulate ||= Tabulated.new(self))
+      def tabulate = direct? ? self : (@tabulate ||= Tabulated.of(self))
 
       # @return [CodeTable] the same functions straight from 16-bit codes
       def code_table = (@code_table ||= CodeTable.new(self))

@@ -5,14 +5,23 @@ module Mordant
     # A Curve through interpolated tables, one for each different function.
     class Tabulated
       # @param curve [Curve]
-      def initialize(curve)
+      # @return [Tabulated]
+      def self.of(curve)
         log = curve.domain == Curve::LOG
         tables = curve.functions.uniq.to_h do |function|
           [function, log ? UniformTable.new(function, fine: curve.fine?) : FloatTable.new(function)]
         end
-        @tables = curve.functions.map { |function| tables.fetch(function) }.freeze
+        new(curve.functions.map { |function| tables.fetch(function) })
+      end
+
+      # @param tables [Array<#call>] of the channels
+      def initialize(tables)
+        @tables = tables.freeze
         freeze
       end
+
+      # @return [Tabulated] see MadeWhenRead#quick
+      def quick = Tabulated.new(@tables.map { |table| table.method(:quick) })
 
       # @param planes [Array<Numo::SFloat>]
       # @return [Array<Numo::SFloat>] new vectors

@@ -24,11 +24,23 @@ RSpec.describe Mordant::Pointwise::Chain do
   end
 
   it "treats tiles as it treats the whole" do
-    codes = Frames.codes(width: 400, height: 100).rgb # two and a half tiles
+    codes = Frames.codes(width: 400, height: 300).rgb # two and a half tiles
     chain = Mordant::Grade::Plan.new(recipe: Frames.recipe(exposure: 0.5, tint: 20, saturation: 1.2), source: "log3g10-wgrgb").chain
     boundary = Mordant::Pointwise::TILE
     stretch = (boundary - 5)...(boundary + 5)
     expect(chain.from_codes(codes)[true, stretch]).to eq(chain.from_codes(codes[true, stretch].dup))
+  end
+
+  it "makes of a tile that is read quickly what it makes with care, also where numbers are none" do
+    make = -> { Mordant::Grade::Output.new(view: Mordant::Grade::View::STANDARD).chain }
+    log = Frames.codes(width: 300, height: 300).rgb.then { |codes| Numo::SFloat.cast(codes) / 65_535 }
+    careful = make.call.tap { |chain| chain.define_singleton_method(:quickly) { |*| nil } }.call(log)
+    fresh = make.call
+    expect([fresh.call(log), fresh.call(log)]).to all(eq(careful))
+    log[1, 77] = Float::NAN
+    odd = fresh.call(log)
+    expect(odd[true, 77].isnan.all?).to be(true)
+    expect(odd[true, 78..]).to eq(careful[true, 78..])
   end
 
   it "refuses anything but three rows of floats" do

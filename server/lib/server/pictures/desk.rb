@@ -52,7 +52,7 @@ module Server
       def part(wish, window)
         return finished(wish, 1).map { |frame| part_of(frame, window) } if wish.still
 
-        whole = Mordant::Grade::Window.whole(*wish.raster)
+        whole = Mordant::Grade::Window.whole(*(wish.raster || Desk.raster(wish.project)))
         around = window.grown(wish.screen.margin(whole), whole)
         working = mixed(wish, around) { |feed| made(wish, feed) { |recipe| feed.part(plan(wish.project, recipe, feed.encoding), around) } }
         measured = wish.screen.measured(working)
@@ -268,7 +268,7 @@ module Server
         working, (incoming, layer) = frames.first.first, frames[1]
         return working unless incoming
 
-        wish.project.transitions.call(working, incoming, layer, **(window ? {window:, raster: wish.raster} : {}))
+        wish.project.transitions.call(working, incoming, layer, **(window ? {window:, raster: wish.raster || Desk.raster(wish.project)} : {}))
       end
 
       # @return [Array<Array(Feed, Mordant::Cut::Timeline::Layer)>] layers of a frame; a test picture

@@ -212,7 +212,8 @@ module Server
 
         # @return [Array(Hash, Hash)] a picture and, unless not wanted, the instruments
         def computed(wish, body, size)
-          working, measured, drawn = Pictures::Desk.current.picture(wish, size:)
+          hands = Pictures::Hands.current
+          working, measured, drawn = (size == "full" && hands) ? hands.picture(wish, body) : Pictures::Desk.current.picture(wish, size:)
           measuring = Pictures::Measuring.new(wish, body, extent: size)
           header, parts = measuring.read(working, measured)
           drawn = measuring.shown(working, measured, drawn)

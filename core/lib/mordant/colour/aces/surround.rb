@@ -26,6 +26,9 @@ module Mordant
           @tabulate ||= Surround.new(Pointwise::FloatTable.new(@scale))
         end
 
+        # @return [Surround] see Pointwise::MadeWhenRead#quick
+        def quick = Surround.new(@scale.method(:quick))
+
         # @param planes [Array<Numo::NArray>] overwritten
         def call(planes)
           Pointwise::Scratch.use do |scratch|

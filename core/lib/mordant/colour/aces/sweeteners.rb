@@ -42,6 +42,9 @@ module Mordant
           @tabulate ||= Sweeteners.new(Pointwise::FloatTable.new(HUE_WEIGHT), glows: @glows, reddens: @reddens)
         end
 
+        # @return [Sweeteners] see Pointwise::MadeWhenRead#quick
+        def quick = Sweeteners.new(@hue_weight.method(:quick), glows: @glows, reddens: @reddens)
+
         # @param planes [Array<Numo::NArray>] overwritten
         def call(planes)
           Pointwise::Scratch.use do |scratch|
