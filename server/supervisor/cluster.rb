@@ -40,7 +40,7 @@ module Supervisor
       make unless File.exist?(File.join(data, "PG_VERSION"))
       stop if running? # left over from a start that was killed
       @port ||= free_port # the same again, as others know it
-      options = "-p #{port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=120"
+      options = "-p #{port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=300"
       pg_ctl("start", "-w", "-t", "60", "-l", log, "-o", options) || raise(Trouble, refused)
     end
 

@@ -47,8 +47,7 @@ module Mordant
       def positions(plane)
         place = plane * @density
         place.inplace - FIRST * @density
-        place.inplace.clip(0.0, nil)
-        place.inplace.clip(nil, @intervals - 1.0)
+        place.inplace.clip(0.0, @intervals - 1.0)
         Numo::Int64.cast(place.out_of_place!)
       ensure
         place&.free

@@ -98,11 +98,16 @@ module Server
 
       @reported = now
       got_further if done > @part.done
-      @part.update!(done: [done, @part.done].max, found: @findings.to_h)
-      count_done
+      more = [done - @part.done, 0].max
+      @part.update!(done: @part.done + more, found: @findings.to_h)
+      count_more(more, outputs)
       raise Changed if @order.reload.paused || cancelled?(outputs)
     end
 
+    # Progress on the way: the parts of a long programme are many to be added up, which #count_done does at the end of each.
+    def count_more(more, outputs) = Output.where(id: outputs.map(&:id), status: "running", stage: "frames").update_all(["done = least(frames, done + ?)", more])
+
+    # What parts have, added up.
     def count_done
       done = Part.of(@order, @part.shot_id).sum(:done)
       @order.outputs.where(shot_id: @part.shot_id, status: "running", stage: "frames").update_all(["done = least(frames, ?)", done])
