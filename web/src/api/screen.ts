@@ -39,6 +39,8 @@ export interface SideFigures {
   dl_mean: number
   dl_max: number
   white_duv: number
+  /** Share of the target's gamut; null where the probe could not read the primaries. */
+  gamut: number | null
   peak: number
 }
 

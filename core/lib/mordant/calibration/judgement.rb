@@ -23,7 +23,7 @@ module Mordant
       # @return [Hash] figures
       def to_h
         errors, greys = @rows.map { |one| one[:de] }, @rows.select { |one| one[:kind] == "grey" }.map { |one| one[:dl].abs }
-        {de2000_mean: mean(errors), de2000_max: errors.max || 0.0, dl_mean: mean(greys), dl_max: greys.max || 0.0, white_duv: white, peak: @target.peak,
+        {de2000_mean: mean(errors), de2000_max: errors.max || 0.0, dl_mean: mean(greys), dl_max: greys.max || 0.0, white_duv: white, gamut:, peak: @target.peak,
          readings: @readings, takes: @takes, unread: @unread.map { |one| {codes: one.codes, why: one.refused} }, patches: @rows}
       end
 
@@ -49,6 +49,14 @@ module Mordant
       def white
         row = @rows.find { |one| one[:codes] == Patches::WHITE }
         row ? Math.hypot(*row[:uv].zip(row[:wanted_uv]).map { |a, b| a - b }) : 0.0
+      end
+
+      # @return [Float, nil] share of the target's gamut that the primaries cover, where the probe could read them
+      def gamut
+        black, *primaries = [Patches::BLACK, *Patches::PRIMARIES].map { |codes| @rows.find { |one| one[:codes] == codes }&.fetch(:light) }
+        return if primaries.any?(&:nil?)
+
+        Reach.covered(primaries.map { |light| light.zip(black || [0.0] * 3).map { |part, dark| part - dark }.then { |own| own.first(2).map { |part| part / own.sum } } }, @target.kind)
       end
 
       def mean(values) = values.empty? ? 0.0 : values.sum / values.size

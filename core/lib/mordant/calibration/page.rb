@@ -8,7 +8,7 @@ module Mordant
     class Page
       WIDE, HIGH = 720, 160 # pixels of a chart
       LINES = {"de2000_mean" => ["Mean dE2000", "%.2f"], "de2000_max" => ["Greatest dE2000", "%.2f"], "dl_mean" => ["Mean dL along the greys", "%.2f"], "dl_max" => ["Greatest dL", "%.2f"],
-               "white_duv" => ["White off by, u'v'", "%.4f"], "peak" => ["White, cd/m²", "%.1f"], "readings" => ["Patches read", "%d"]}.freeze
+               "white_duv" => ["White off by, u'v'", "%.4f"], "gamut" => ["Of the target's gamut", "%.3f"], "peak" => ["White, cd/m²", "%.1f"], "readings" => ["Patches read", "%d"]}.freeze
 
       # @param report [Hash] Report#to_h, of JSON
       # @param title [String]
@@ -23,7 +23,7 @@ module Mordant
           <!doctype html><html lang="en"><meta charset="utf-8"><title>#{safe(@title)}</title>
           <style>body{font:14px/1.5 sans-serif;max-width:48rem;margin:2rem auto;color:#222}th{text-align:left;padding-right:2rem;font-weight:500}td{padding-right:2rem;text-align:right}i{display:inline-block;width:1em;height:1em;vertical-align:middle}svg{display:block}</style>
           <h1>#{safe(@title)}</h1><p>#{safe(@date)}. #{safe(facts.join(" "))}</p>
-          <table><tr><th></th>#{sides.map { |name, _| "<td>#{name}</td>" }.join}</tr>#{LINES.map { |key, (label, form)| row(label, sides.map { |_, side| format(form, side.fetch(key)) }) }.join}</table>
+          <table><tr><th></th>#{sides.map { |name, _| "<td>#{name}</td>" }.join}</tr>#{LINES.map { |key, (label, form)| row(label, sides.map { |_, side| side.fetch(key)&.then { |value| format(form, value) } }) }.join}</table>
           #{"<ul>#{@report["notes"].map { |note| "<li>#{safe(note)}</li>" }.join}</ul>" if @report["notes"].any?}
           <h2>dE2000 of each patch</h2>#{sides.map { |name, side| chart(name, side.fetch("patches")) }.join}
           <h2>Patches</h2><table><tr><th>Patch</th>#{sides.map { |name, _| "<td>#{name}: X, Y, Z</td><td>dE</td>" }.join}</tr>#{patches}</table></html>

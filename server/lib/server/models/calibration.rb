@@ -4,7 +4,7 @@ module Server
   # A session that measures a screen and corrects it, or with through that verifies what an earlier one corrected. Its journal has all it has read, so that it
   # goes on where it was left. What is told of it is read without that.
   class Calibration < Record
-    FIGURES = %w[de2000_mean de2000_max dl_mean dl_max white_duv peak].freeze
+    FIGURES = %w[de2000_mean de2000_max dl_mean dl_max white_duv gamut peak].freeze
     LIVE = %w[waiting running paused].freeze
     STOPPED = %w[paused failed].freeze # those that go on when somebody says so
     PRIORITY = 40 # before errands: a person stands before the screen

@@ -45,6 +45,7 @@ const LINES = [
   ['mean dL', 'dl_mean', 2],
   ['greatest dL', 'dl_max', 2],
   ['white off', 'white_duv', 4],
+  ['gamut covered', 'gamut', 3],
   ['white, cd/m²', 'peak', 1],
 ] as const
 const openWindow = () => screens.chosen && window.open(`/projects/${project.value}/screens/${screens.chosen.id}/patch`, `patch-${screens.chosen.id}`, 'popup,width=960,height=540')
@@ -92,7 +93,7 @@ useKeys([
           <table v-if="has('before') || has('after')" class="mx-3 my-2 text-xs" aria-label="figures">
             <thead><tr class="text-2xs text-faint"><th /><th v-for="one in ['before', 'after']" :key="one" class="py-0.5 text-right font-normal">{{ one }}</th></tr></thead>
             <tbody>
-              <tr v-for="[label, key, places] in LINES" :key="key"><th class="py-0.5 text-left font-normal text-dim">{{ label }}</th><td v-for="one in ['before', 'after'] as const" :key="one" class="text-right" :data-test="`${key}-${one}`">{{ shown?.report[one]?.[key].toFixed(places) ?? '' }}</td></tr>
+              <tr v-for="[label, key, places] in LINES" :key="key"><th class="py-0.5 text-left font-normal text-dim">{{ label }}</th><td v-for="one in ['before', 'after'] as const" :key="one" class="text-right" :data-test="`${key}-${one}`">{{ shown?.report[one]?.[key]?.toFixed(places) ?? '' }}</td></tr>
             </tbody>
           </table>
         </div>
