@@ -33,7 +33,7 @@ RSpec.describe "Assembly" do
     settle
     press("g")
     type_number("exposure", stops)
-    expect(page).to have_css("[data-test=kept]", text: "kept")
+    expect(page).to have_css("[data-test=saved]", text: "saved ")
     settle
     click_link "Assembly"
     find("[data-strip]", match: :first)

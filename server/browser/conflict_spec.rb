@@ -15,12 +15,12 @@ RSpec.describe "Two windows on one shot" do
     visit address
     click_button "Begin with Balance"
     type_number("exposure", "1")
-    expect(page).to have_css("[data-test=kept]", text: /\Akept/)
+    expect(page).to have_css("[data-test=saved]", text: /\Asaved/)
     other = open_new_window
     within_window(other) do
       visit address
       type_number("exposure", "2")
-      expect(page).to have_css("[data-test=kept]", text: /\Akept/)
+      expect(page).to have_css("[data-test=saved]", text: /\Asaved/)
     end
     type_number("tint", "9")
     expect(page).to have_text("This grade was changed elsewhere")

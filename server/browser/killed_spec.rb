@@ -46,12 +46,12 @@ RSpec.describe "A server that is killed in the middle of a drag" do
     accepted = stored
     expect(accepted).to be_between(0.05, 10.0)
     6.times { move(8) }
-    expect(page).to have_css("[data-test=kept]", text: "not kept yet")
+    expect(page).to have_css("[data-test=saved]", text: "not saved yet")
     page.driver.browser.mouse.up
     shown = number("exposure")
     expect([stored, shown]).to match([accepted, be > accepted])
     PROCESSES.start_web
-    expect(page).to have_css("[data-test=kept]", text: /\Akept/)
+    expect(page).to have_css("[data-test=saved]", text: /\Asaved/)
     expect(stored).to be_within(1e-9).of(shown)
     visit page.current_path
     settle

@@ -45,7 +45,7 @@ RSpec.describe "Attention inside the frame" do
     mouse.up
   end
 
-  def kept = expect(page).to have_css("[data-test=kept]", text: "kept")
+  def kept = expect(page).to have_css("[data-test=saved]", text: "saved ")
 
   def stored(shot = @shots.first) = Server::Recipe.find(shot.recipe.id).document["steps"]
 

@@ -41,7 +41,7 @@ RSpec.describe "Pairing" do
     match_next("1C")
     press("e")
     match_next("1D")
-    expect(page).to have_css("[data-test=kept]", text: /\Akept/)
+    expect(page).to have_css("[data-test=saved]", text: /\Asaved/)
     expect(steps_of("1C")).to match([["Match 1A", be_within(0.2).of(1.58)], ["Balance", 0.0]])
     expect(steps_of("1D")).to match([["Match 1A", be_within(0.2).of(-0.19)], ["Balance", 0.0]])
     press([:control, "z"])

@@ -70,7 +70,7 @@ RSpec.describe "From a folder to a delivered shot" do
     settle
     expect(patch_mean).to eq(ungraded)
     press("e")
-    expect(page).to have_css("[data-test=kept]", text: /\Akept/)
+    expect(page).to have_css("[data-test=saved]", text: /\Asaved/)
   end
 
   # What is drawn up a ladder under the hand, and the exact picture of the same move after, differ

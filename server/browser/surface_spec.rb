@@ -42,7 +42,7 @@ RSpec.describe "A control surface" do
     settle
     nudge = Mordant::Steps::Balance.parameters.fetch(:exposure).to_h.fetch(:nudge)
     expect(number("exposure")).to be_within(1e-6).of(10 * nudge)
-    expect(page).to have_css("[data-test=kept]", text: /\Akept/)
+    expect(page).to have_css("[data-test=saved]", text: /\Asaved/)
     send_midi(0x90, 36, 100)
     expect(page).to have_text("view off")
     expect(@cut.shots.first.recipe.reload.document["steps"][0]["parameters"]["exposure"]).to be_within(1e-6).of(10 * nudge)

@@ -30,7 +30,7 @@ RSpec.describe "Change over time" do
 
   def document(index = 0) = fresh.loaded_shots[index].recipe.document
 
-  def kept = expect(page).to have_css("[data-test=kept]", text: "kept")
+  def kept = expect(page).to have_css("[data-test=saved]", text: "saved ")
 
   # To a frame of the cut, by its timecode.
   def go_to(frame)

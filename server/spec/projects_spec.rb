@@ -11,7 +11,7 @@ RSpec.describe "Projects", type: :request do
     expect(json["encodings"].map { |encoding| encoding["id"] }).to include("log3g10-wgrgb").and not_include("linear")
     expect(json["formats"].map { |format| format["id"] }).to include("exr-half", "dpx-10", "vc3-mxf", "ffv1", "hdr10", "av1")
     expect(json["renderings"].map { |rendering| rendering["id"] }).to include("sdr-video-1.0")
-    expect(json["canvases"].map { |canvas| canvas["id"] }).to eq(%w[2.4 2.2 srgb])
+    expect(json["canvases"].map { |canvas| canvas["id"] }).to eq(%w[2.4 2.2 srgb p3])
   end
 
   it "lists projects with their cuts in a fixed number of queries" do

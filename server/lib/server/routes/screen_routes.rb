@@ -61,7 +61,7 @@ module Server
       app.get "/api/calibrations/:id/report.:form" do
         calibration = calibrated
         report = calibration.report or raise Screen::Engaged, "the session has not ended yet; its report comes then"
-        attachment("#{file_name(calibration)}.#{params["form"]}")
+        attachment("#{session_file(calibration)}.#{params["form"]}")
         case params["form"]
         when "json" then content_type(:json) && JSON.pretty_generate(report)
         when "html" then content_type(:html) && Mordant::Calibration::Page.new(report, title: calibration.screen.name, date: calibration.ended_at.strftime("%-d %B %Y, %H:%M UTC")).to_html
@@ -73,7 +73,7 @@ module Server
         calibration = calibrated
         raise Screen::Engaged, "this session has made no correction" unless calibration.cube
 
-        attachment("#{file_name(calibration)}.cube")
+        attachment("#{session_file(calibration)}.cube")
         content_type("text/plain")
         full = calibration.settings["range"] == "full"
         full ? calibration.cube : Mordant::Lut::Cube.write(Mordant::Lut::Table.new(title: "#{calibration.screen.name}, legal range", lattice: calibration.session.lattice))
@@ -84,7 +84,7 @@ module Server
 
         def told(id) = Calibration.told.find(id).to_h
 
-        def file_name(calibration) = "#{calibration.screen.name}_#{calibration.created_at.strftime("%Y-%m-%d_%H%M")}".gsub(/[^\p{L}\p{N}._-]+/, "_")
+        def session_file(calibration) = "#{calibration.screen.name}_#{calibration.created_at.strftime("%Y-%m-%d_%H%M")}".gsub(/[^\p{L}\p{N}._-]+/, "_")
 
         # What was read until now.
         def points(calibration)

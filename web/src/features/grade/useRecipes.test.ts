@@ -48,7 +48,7 @@ describe('useRecipes', () => {
     call(0).answer(200, accepted(1, 1))
     await settle()
     expect([mine().revision, recipes.unsaved, store.project?.undo]).toEqual([1, false, 'x'])
-    expect(recipes.keptAt).not.toBeNull()
+    expect(recipes.savedAt).not.toBeNull()
   })
 
   it('sends only the newest of what comes while a write is under way', async () => {

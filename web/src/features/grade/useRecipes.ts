@@ -28,7 +28,7 @@ export const useRecipes = defineStore('recipes', () => {
   const cut = useCut()
   const notices = useNotices()
   const pending = reactive(new Map<number, Pending>())
-  const keptAt = ref<Date | null>(null)
+  const savedAt = ref<Date | null>(null)
   const offline = ref(false)
   const conflict = ref<{ mine: Pending; theirs: Recipe } | null>(null)
   const generation = ref(0)
@@ -108,7 +108,7 @@ export const useRecipes = defineStore('recipes', () => {
 
   function kept(project: Project) {
     offline.value = false
-    keptAt.value = new Date()
+    savedAt.value = new Date()
     if (cut.project) cut.project = project
   }
 
@@ -168,7 +168,7 @@ export const useRecipes = defineStore('recipes', () => {
     if (unsaved.value) event.preventDefault()
   })
 
-  return { change, settled: async () => void (await sending), adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), travel, settle, conflict, keptAt, unsaved, offline, generation, beyond, kept }
+  return { change, settled: async () => void (await sending), adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), travel, settle, conflict, savedAt, unsaved, offline, generation, beyond, kept }
 })
 
 function pause(milliseconds: number) {

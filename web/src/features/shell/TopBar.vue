@@ -22,9 +22,9 @@ useKeys([
 
 const inCut = computed(() => Boolean(route.params.cut) && cut.cut)
 const project = computed(() => (route.params.project ? cut.project : null))
-const kept = computed(() => {
-  if (recipes.unsaved) return recipes.offline ? 'not kept yet; it is tried again' : 'keeping…'
-  return recipes.keptAt ? `kept ${recipes.keptAt.toLocaleTimeString('en-GB')}` : ''
+const saved = computed(() => {
+  if (recipes.unsaved) return recipes.offline ? 'not saved yet, trying again' : 'saving…'
+  return recipes.savedAt ? `saved ${recipes.savedAt.toLocaleTimeString('en-GB')}` : ''
 })
 </script>
 
@@ -38,7 +38,7 @@ const kept = computed(() => {
     <NewsLine />
     <button v-if="circuit.noise && project" class="border border-weld px-1.5 text-weld" title="Noise steps are left out of every picture here, so that work goes on quickly; deliveries have them. Click, or Shift N on the Bench: back." data-test="noise-out" @click="circuit.flip('noise')">noise suspended</button>
     <template v-if="project">
-      <span v-if="inCut" data-test="kept" :class="{ 'text-madder': recipes.offline }">{{ kept }}</span>
+      <span v-if="inCut" data-test="saved" :class="{ 'text-madder': recipes.offline }">{{ saved }}</span>
       <SurfaceMenu v-if="route.name === 'bench'" />
       <ScreenMenu v-if="route.name === 'bench' || route.name === 'pairing'" />
       <HistoryMenu :project="project" />
