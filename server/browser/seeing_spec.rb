@@ -73,7 +73,7 @@ RSpec.describe "Seeing" do
     press(",")
     5.times { press("d") }
     press(".")
-    expect(page).to have_text("round 6 frames")
+    expect(page).to have_text("loop 6 frames")
     press("h")
     expect(page).to have_css("[data-test=kept-span]")
     press(:Space)
