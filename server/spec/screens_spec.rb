@@ -101,7 +101,11 @@ RSpec.describe "Screens", type: :request do
     pictures, histograms = [{}, wish].map { |on| parts(cut, on) }.map { |all| all.values_at("picture", "histogram") }.transpose
     expect([pictures.uniq.size, histograms.uniq.size]).to eq([2, 1])
     expect([plain.stamp, Server::Screens.of(project, wish).stamp].uniq.size).to eq(2)
+    call(:put, "/screens/#{id}", {settings: {"target" => "srgb"}})
+    expect([json["canvas"], Server::Screens.of(project, wish).encoding]).to eq(["2.4", "rec709-bt1886"]) # what is loaded was made for
     call(:post, "/screens/#{id}/unload")
+    expect(json["canvas"]).to eq("srgb")
+    call(:put, "/screens/#{id}", {settings:})
     expect(Server::Screens.of(project, wish).stamp).to eq(plain.stamp)
   end
 

@@ -14,7 +14,7 @@ module Mordant
   #
   # Light is an Array of X, Y, Z in cd/m2 (CIE 1931, 2 degree observer). Codes are an Array of
   # red, green, blue, 0.0 at black and 1.0 at reference white; what a device in legal range
-  # is sent is SignalCodes' matter.
+  # is sent is Colour::SignalRange's matter.
   module Calibration
     # A screen or a probe that cannot be worked with: it does not answer, has stopped, or says
     # something that is none of the protocol.

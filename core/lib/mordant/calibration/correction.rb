@@ -17,11 +17,11 @@ module Mordant
         @model, @target, @size, @most = model, target, size, most
       end
 
-      # @param range [String] of the codes it takes and gives, see SignalCodes
+      # @param range [String] of the codes it takes and gives, see Colour::SignalRange
       # @return [Lut::Lattice]
       def lattice(range = "full")
         nodes = Lut::Lattice.nodes(size)
-        given = SignalCodes.sent(corrected(SignalCodes.meant(nodes, range)), range)
+        given = Colour::SignalRange.encode(corrected(Colour::SignalRange.decode(nodes, range)), range)
         Lut::Lattice.new(given.clip(0.0, 1.0).transpose.dup, size:)
       end
 

@@ -27,7 +27,7 @@ module Mordant
       # @yield before a patch is shown, and after it has been read; what it raises ends the session, and nothing is lost
       # @yieldparam phase [String] of PHASES
       # @yieldparam codes [Array<Float>, nil] of the patch that comes; nil: one has been read
-      # @yieldparam sent [Array<Float>, nil] the same through what corrects the screen; see SignalCodes
+      # @yieldparam sent [Array<Float>, nil] the same through what corrects the screen; see Colour::SignalRange
       # @return [Report]
       # @raise [DeviceError]
       def run(&watch)
@@ -99,7 +99,7 @@ module Mordant
 
       private
 
-      def most = SignalCodes.most(settings.range)
+      def most = Colour::SignalRange.decode(1.0, settings.range)
 
       def rows(phase) = @journal["readings"].select { |one| one["phase"] == phase }
 
@@ -169,7 +169,7 @@ module Mordant
         @journal["readings"] << Reading.new(phase:, codes:, sent:, light:, error: light && settling.error(light, takes), takes:, refused:, at: @clock.now - @began).to_h.transform_keys(&:to_s)
       end
 
-      def sent(codes) = codes.map { |code| SignalCodes.sent(code, settings.range) }
+      def sent(codes) = codes.map { |code| Colour::SignalRange.encode(code, settings.range) }
 
       # What was read, without what the screen drifted by.
       def samples(*phases)

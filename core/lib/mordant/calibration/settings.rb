@@ -5,7 +5,7 @@ module Mordant
     # How a screen is to be measured and corrected.
     #
     # "target": see Target::KINDS. "white": "d65", or "seen", the white of the patch "seen" as a person has matched it by
-    # eye. "size": nodes of the lattice. "range": what the screen is sent, see SignalCodes. "drift": the share by which its
+    # eye. "size": nodes of the lattice. "range": what the screen is sent, see Colour::SignalRange. "drift": the share by which its
     # white may drift meanwhile.
     class Settings
       KEYS = %w[target white seen size range drift].freeze
@@ -24,7 +24,7 @@ module Mordant
         @white = one(all, "white", WHITES)
         @seen = StandIn.three(all["seen"], "settings.seen", SEEN)
         @size = one(all, "size", Correction::SIZES)
-        @range = one(all, "range", SignalCodes::RANGES)
+        @range = one(all, "range", Colour::SignalRange::ALL)
         @drift = Checks.number(all["drift"], "settings.drift", 0.0001..0.5)
         freeze
       end

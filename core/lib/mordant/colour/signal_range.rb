@@ -23,14 +23,22 @@ module Mordant
         raise ParameterError.new(path:, expected: ALL.join(" or "), found: range)
       end
 
+      # @param code [Float, Numo::NArray] full range: 0 at black, 1 at reference white
+      # @return [Float, Numo::NArray] the same in that range, a share of the greatest code
+      def encode(code, range) = (range == LEGAL) ? code * SPAN + LOWEST : code
+
+      # @param code [Float, Numo::NArray] in that range, a share of the greatest code
+      # @return [Float, Numo::NArray] full range
+      def decode(code, range) = (range == LEGAL) ? (code - LOWEST) / SPAN : code
+
       # @return [Array] operations from codes in that range to full-range codes
       def decoding(range)
-        (range == LEGAL) ? [Pointwise::Curve.new(->(code) { (code - LOWEST) / SPAN }, domain: Pointwise::Curve::LOG)] : []
+        (range == LEGAL) ? [Pointwise::Curve.new(->(code) { decode(code, range) }, domain: Pointwise::Curve::LOG)] : []
       end
 
       # @return [Array] operations from full-range codes to codes in that range
       def encoding(range)
-        (range == LEGAL) ? [Pointwise::Curve.new(->(code) { code * SPAN + LOWEST }, domain: Pointwise::Curve::LOG)] : []
+        (range == LEGAL) ? [Pointwise::Curve.new(->(code) { encode(code, range) }, domain: Pointwise::Curve::LOG)] : []
       end
     end
   end

@@ -48,7 +48,7 @@ module Server
       raise Stopped unless Calibration.exists?(id: @calibration.id, status: "running")
 
       if codes
-        shown = sent.map { |one| Mordant::Calibration::SignalCodes.meant(one, session.settings.range) }
+        shown = sent.map { |one| Mordant::Colour::SignalRange.decode(one, session.settings.range) }
         @calibration.update_columns(phase:, showing: {codes:, shown:}, count: session.count, done: session.done)
       else
         got_further

@@ -69,7 +69,10 @@ module Server
     end
 
     # @return [Mordant::Lut::Lattice] in the range the screen is sent
-    def lattice = (settings["range"] == "full") ? Mordant::Calibration::Loaded.of(cube).lattice : session.lattice
+    def lattice = (settings["range"] == "full") ? loaded.lattice : session.lattice
+
+    # @return [Mordant::Calibration::Loaded] its correction, of canvas codes
+    def loaded = Mordant::Calibration::Loaded.of(cube, Mordant::Calibration::Settings.new(settings))
 
     # Of one that was read by .told.
     def to_h

@@ -16,8 +16,16 @@ module Server
     class << self
       # @return [Array<Hash>] of all, and of each its sessions, the latest first
       def list
-        sessions = Calibration.told.group_by(&:screen_id)
-        order(:id).map { |one| one.to_h.merge(sessions: sessions.fetch(one.id, []).map(&:to_h)) }
+        sessions, verified = Calibration.told.group_by(&:screen_id), verified()
+        order(:id).map { |one| one.to_h(verified[one.loaded_id]).merge(sessions: sessions.fetch(one.id, []).map(&:to_h)) }
+      end
+
+      # @param corrections [Array<Integer>, nil] sessions that corrected; nil: all
+      # @return [Hash{Integer => Time}] when each was last verified, by itself or by a later session
+      def verified(corrections = nil)
+        ended = Calibration.where(status: "done")
+        ended = ended.where("coalesce(through_id, id) IN (?)", corrections) if corrections
+        ended.group("coalesce(through_id, id)").maximum(:ended_at)
       end
 
       # @param body [Hash] see KEYS
@@ -33,7 +41,7 @@ module Server
       def correction(id, since)
         @corrections ||= {}
         @corrections.shift if @corrections.size > KEPT
-        @corrections[[id, since]] ||= Mordant::Calibration::Loaded.of(Calibration.where(id:).pick(:cube))
+        @corrections[[id, since]] ||= Calibration.find(id).loaded
       end
       KEPT = 16
     end
@@ -56,25 +64,22 @@ module Server
       Mordant::Checks.reject("name", "a name no screen has yet", name)
     end
 
-    # @return [String] of a picture for it; see Mordant::Grade::Screen
-    def canvas = Mordant::Calibration::Target.kind(settings["target"]).canvas
+    # @return [String] of a picture for it: what its correction takes, or what it is to be corrected for; see Mordant::Grade::Screen
+    def canvas = correction&.canvas || Mordant::Calibration::Target.kind(settings["target"]).canvas
 
     # @return [Mordant::Calibration::Loaded, nil]
     def correction = loaded_id && Screen.correction(loaded_id, updated_at)
 
-    # @return [Time, nil] when it was last verified as it is corrected now
-    def verified_at = calibrations.where(status: "done").where("id = :id OR through_id = :id", id: loaded_id).maximum(:ended_at)
-
-    # @return [Integer, nil] days since then
-    def age = verified_at&.then { |time| ((Time.now - time) / 86_400).floor }
-
-    def to_h
-      {id:, name:, kind:, screen: screen_address, probe: probe_address, settings:, days:, canvas:, loaded: loaded_id, age:, overdue: age.nil? || age >= days, words:}
+    # @param verified [Time, nil] when it was last verified as it is corrected now
+    def to_h(verified = Screen.verified([loaded_id])[loaded_id])
+      age = verified && ((Time.now - verified) / 86_400).floor
+      {id:, name:, kind:, screen: screen_address, probe: probe_address, settings:, days:, canvas:, loaded: loaded_id, age:, overdue: age.nil? || age >= days, words: words(age)}
     end
 
     private
 
-    def words
+    # @param age [Integer, nil] days since it was verified
+    def words(age)
       return "not measured yet" unless age
 
       since = {0 => "today", 1 => "yesterday"}.fetch(age, "#{age} days ago")

@@ -7,7 +7,7 @@ module Server
       app.get "/api/screens" do
         kinds = Mordant::Calibration::Target::KINDS
         answer(screens: Screen.list, targets: kinds.map { |kind| kind.to_h.merge(corners: Mordant::Calibration::Diagram.corners(kind)) }, spectrum: Mordant::Calibration::Diagram.spectrum,
-          sizes: Mordant::Calibration::Correction::SIZES, ranges: Mordant::Calibration::SignalCodes::RANGES)
+          sizes: Mordant::Calibration::Correction::SIZES, ranges: Mordant::Colour::SignalRange::ALL)
       end
 
       app.post "/api/screens" do

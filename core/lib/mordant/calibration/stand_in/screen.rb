@@ -78,8 +78,8 @@ module Mordant
         end
 
         def emitted(sent)
-          codes = (@range == "full") ? sent : sent.map { |one| SignalCodes.meant(one, "legal") }
-          most = (@range == "legal") ? SignalCodes.most("legal") : 1.0
+          codes = (@range == "full") ? sent : sent.map { |one| Colour::SignalRange.decode(one, "legal") }
+          most = (@range == "legal") ? Colour::SignalRange.decode(1.0, "legal") : 1.0
           linear = codes.zip(@gamma).map { |code, gamma| code.clamp(0.0, most)**gamma }
           coupled = linear.map { |own| own * (1 - @coupling * (linear.sum - own) / 2) / (1 - @coupling) }
           Colour::Matrix3.apply(@matrix, coupled).zip(@base).map { |part, base| base + part * (@peak - @black) }
