@@ -15,6 +15,7 @@ gem "zeitwerk", "~> 2.6.18"
 
 # Server: routes, data, long work.
 gem "activerecord", "~> 7.1.0"
+gem "bcrypt", "~> 3.1"
 gem "pg", "~> 1.5"
 gem "puma", "~> 6.4"
 gem "que", "~> 2.4"

@@ -13,6 +13,9 @@ Server::Database.create
 Server::Database.connect
 Server::Database.migrate
 folders.each { |folder| Server::MediaRoot.configure(folder) }
+if Server::Settings.beyond? && !Server::Person.exists?
+  abort("start: others can reach #{Server::Settings.bind}, so somebody has to have an account first: bin/account add NAME --role administer")
+end
 if demo && Server::Demo.load
   puts "loaded the demo production"
 end

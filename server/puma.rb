@@ -6,7 +6,13 @@ require "etc"
 
 workers Integer(ENV.fetch("MORDANT_WEB_PROCESSES", [Etc.nprocessors, 2].max.to_s))
 threads 2, 16
-bind "tcp://127.0.0.1:#{ENV.fetch("MORDANT_PORT")}"
+certificate, key = ENV["MORDANT_TLS"]&.split(",")
+host = ENV.fetch("MORDANT_BIND", "127.0.0.1").then { |address| address.include?(":") ? "[#{address}]" : address }
+if certificate
+  bind "ssl://#{host}:#{ENV.fetch("MORDANT_PORT")}?cert=#{certificate}&key=#{key}&no_tlsv1=true&no_tlsv1_1=true"
+else
+  bind "tcp://#{host}:#{ENV.fetch("MORDANT_PORT")}"
+end
 quiet
 environment "production"
 preload_app!

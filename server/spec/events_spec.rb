@@ -14,11 +14,11 @@ RSpec.describe Server::Events, type: :request do
 
   let(:events) { described_class.new(most: 6) }
 
-  # @return [Array<Array(String, Hash)>] kind and data of each event, until there are so many
+  # @return [Array<Array(String, Hash)>] kind and data of each event, until there are so many; but what people hear of each other, see Together
   def heard(io, count)
     text = +""
-    text << io.readpartial(65_536) while text.scan(/^event:/).size < count && io.wait_readable(3)
-    text.scan(/^event: (\w+)\ndata: (.*)\n\n/).map { |kind, data| [kind, JSON.parse(data)] }
+    text << io.readpartial(65_536) while text.scan(/^event: (?!standing|presence)/).size < count && io.wait_readable(3)
+    text.scan(/^event: (?!standing|presence)(\w+)\ndata: (.*)\n\n/).map { |kind, data| [kind, JSON.parse(data)] }
   end
 
   def stream(port, projects)
@@ -38,6 +38,19 @@ RSpec.describe Server::Events, type: :request do
     [mine, theirs].each { |pair| pair[0].close }
     sleep 0.02 until events.size.zero?
     expect([mine[1], theirs[1]]).to all(be_closed)
+  end
+
+  it "ends with the sign-in by which it was opened" do
+    person = Server::Person.made("name" => "Ida", "role" => "administer", "password" => "ferry at low tide")
+    sign_in, = Server::SignIn.begin(person, address: "x", browser: "x")
+    there, here = UNIXSocket.pair
+    events.follow(here, [], sign_in: sign_in.id)
+    heard(there, 1)
+    sign_in.destroy!
+    sleep 0.02 until events.size.zero?
+    expect(here).to be_closed
+  ensure
+    Server::Person.forget
   end
 
   it "lets go of who takes nothing" do

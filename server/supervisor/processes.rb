@@ -2,8 +2,8 @@
 
 require "etc"
 require "fileutils"
-require "net/http"
 require "socket"
+require_relative "door"
 require_relative "environment"
 
 module Supervisor
@@ -22,9 +22,10 @@ module Supervisor
     # @param environment [Hash] MORDANT_DATABASE, MORDANT_PORT, MORDANT_VAR
     # @param log [String] folder
     # @param workers [Integer] job processes
-    def initialize(environment:, log:, workers: 2)
+    # @param door [Door] where it is reached
+    def initialize(environment:, log:, workers: 2, door: Door.new(port: environment.fetch("MORDANT_PORT", 0).to_i))
       @environment = ENVIRONMENT.merge(environment)
-      @log, @workers = log, workers
+      @log, @workers, @door = log, workers, door
       @running = {}
       FileUtils.mkdir_p(log)
     end
@@ -150,11 +151,7 @@ module Supervisor
       end
     end
 
-    def answers?
-      Net::HTTP.get_response(URI("http://127.0.0.1:#{@environment.fetch("MORDANT_PORT")}/api/projects")).is_a?(Net::HTTPOK)
-    rescue SystemCallError, IOError
-      false
-    end
+    def answers? = @door.answers?
 
     # Unlike #alive? it leaves the end of the process to whoever waits for it.
     def gone?(id)

@@ -7,6 +7,8 @@ import DispatchRoom from './features/dispatch/DispatchRoom.vue'
 import PairingRoom from './features/pairing/PairingRoom.vue'
 import RenditionsRoom from './features/renditions/RenditionsRoom.vue'
 import IntakeRoom from './features/intake/IntakeRoom.vue'
+import PeoplePage from './features/people/PeoplePage.vue'
+import ReviewPage from './features/review/ReviewPage.vue'
 import PatchWindow from './features/screens/PatchWindow.vue'
 import ScreensRoom from './features/screens/ScreensRoom.vue'
 import SettingsRoom from './features/settings/SettingsRoom.vue'
@@ -28,6 +30,8 @@ export const router = createRouter({
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/renditions', name: 'renditions', component: RenditionsRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/dispatch', name: 'dispatch', component: DispatchRoom },
     { path: '/projects/:project(\\d+)/cuts/:cut(\\d+)/clean', name: 'clean', component: CleanPicture, meta: { bare: true } },
+    { path: '/people', name: 'people', component: PeoplePage },
+    { path: '/review/:secret', name: 'review', component: ReviewPage, meta: { open: true } },
     { path: '/:rest(.*)*', redirect: { name: 'start' } },
   ],
 })

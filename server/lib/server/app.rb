@@ -26,16 +26,18 @@ module Server
     # @return [Boolean] whether something is done there
     def self.takes?(method, path) = routes.fetch(method, []).any? { |pattern, *| pattern.match(path) }
 
-    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, AssemblyRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, StillRoutes, PictureRoutes, BakeRoutes, OrderRoutes, ErrandRoutes, EventRoutes, RenditionRoutes, ScreenRoutes].each { |routes| register routes }
+    [ProjectRoutes, SettingsRoutes, CorrectionRoutes, PickRoutes, MediaRoutes, CutRoutes, AssemblyRoutes, RecipeRoutes, FamilyRoutes, SwatchRoutes, StillRoutes, PictureRoutes, BakeRoutes, OrderRoutes, ErrandRoutes, EventRoutes, RenditionRoutes, ScreenRoutes, PeopleRoutes, ReviewRoutes].each { |routes| register routes }
 
     before "/api/*" do
       content_type :json
+      Access.check(request.env)
       odd = [["path", request.path_info], *params.flat_map { |name, value| [["query", name], [name, value]] }].find { |_, value| value.is_a?(String) && (!value.valid_encoding? || value.include?("\0")) }
       raise Mordant::ParameterError.new(path: odd.first, expected: "text in UTF-8", found: "other bytes") if odd
       kind = params.find { |name, value| !value.is_a?(String) && name != "splat" }
       raise Mordant::ParameterError.new(path: kind.first, expected: "one text", found: kind.last) if kind
     end
 
+    after { Present.reset }
     after { ActiveRecord::Base.connection_handler.clear_active_connections! }
 
     get "/api/*" do
@@ -53,8 +55,15 @@ module Server
       send_file path
     end
 
+    error(Access::Unknown) { |e| answer_error(401, e, sign_in: true) }
+    error(Access::Refused) { |e| answer_error(403, e) }
+    error(Try::TooMany) do |e|
+      headers "retry-after" => e.seconds.to_s
+      answer_error(429, e)
+    end
     error(Record::Missing) { |e| answer_error(404, e) }
     error(Recipe::Conflict) { |e| answer_error(409, e, recipe: e.recipe.to_h) }
+    error(OwnHistory::BuiltOn) { |e| answer_error(409, e) }
     error(Undoable::Stale) { |e| answer_error(409, e, stale: true) }
     error(Screen::Engaged) { |e| answer_error(409, e) }
     error(ProjectSettings::Unconfirmed) { |e| answer_error(409, e, confirm: true) }

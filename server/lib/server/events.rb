@@ -41,9 +41,10 @@ module Server
 
     # @param io [IO] of the browser, after the head of the answer; closed when it leaves
     # @param projects [Array<Integer>] whose work it is to hear of
-    def follow(io, projects)
+    # @param sign_in [Integer, nil] by which it may; the stream ends with it
+    def follow(io, projects, sign_in: nil)
       @lock.synchronize do
-        @streams << Stream.new(io, projects)
+        @streams << Stream.new(io, projects, sign_in)
         @thread = Thread.new { run } unless @thread&.alive? # one that an error has ended is not the last
       end
     end
@@ -61,7 +62,8 @@ module Server
     def look
       streams = @lock.synchronize { @streams.dup }
       heard = state(streams.flat_map(&:projects).uniq)
-      gone = streams.reject { |stream| stream.tell(heard) }
+      out = signed_out(streams)
+      gone = streams.reject { |stream| out.include?(stream.sign_in) ? stream.close : stream.tell(heard) }
       @lock.synchronize do
         @streams -= gone
         @thread = nil if @streams.empty?
@@ -69,15 +71,29 @@ module Server
       end
     end
 
+    # @return [Array<Integer>] sign-ins of streams that have ended
+    def signed_out(streams)
+      ids = streams.filter_map(&:sign_in).uniq
+      return [] if ids.empty?
+
+      ids - ActiveRecord::Base.connection_pool.with_connection { SignIn.live.where(id: ids).pluck(:id) }
+    rescue *Trouble::KINDS
+      [] # no database: nothing is told either, see #state
+    end
+
     # @return [Hash{Array(String, Integer, Integer) => Object}] by kind, project and id
     def state(projects)
       work = projects.map { |project| Events.work(project) }.reduce({}, :merge)
-      work.merge(%w[trouble] => {words: nil})
+      work.merge(Events.together(projects), %w[trouble] => {words: nil})
     rescue *Trouble::KINDS => e
       {%w[trouble] => {words: Trouble.of(e) || Trouble.unknown(e)}}
     end
 
     class << self
+      # @param projects [Array<Integer>]
+      # @return [Hash{Array => Hash}] likewise, see Together
+      def together(projects) = ActiveRecord::Base.connection_pool.with_connection { ActiveRecord::Base.uncached { Together.state(projects) } }
+
       # @param project [Integer]
       # @return [Hash{Array => Hash}] by kind, project and id, what screens show of its long work
       def work(project)
@@ -110,10 +126,10 @@ module Server
     class Stream
       MOST_WAITING = 4 * 1024 * 1024 # bytes; whoever takes so little is let go
 
-      attr_reader :projects
+      attr_reader :projects, :sign_in
 
-      def initialize(io, projects)
-        @io, @projects = io, projects
+      def initialize(io, projects, sign_in = nil)
+        @io, @projects, @sign_in = io, projects, sign_in
         @heard, @beat = {}, Time.now
         @waiting = "retry: #{AGAIN}\n\n".b
       end
@@ -126,6 +142,14 @@ module Server
         return true if @waiting.bytesize <= MOST_WAITING && !left? && write
 
         close
+      end
+
+      # @return [false]
+      def close
+        @io.close
+        false
+      rescue SystemCallError, IOError
+        false
       end
 
       private
@@ -154,13 +178,6 @@ module Server
           @waiting = @waiting.byteslice(sent..)
         end
         true
-      rescue SystemCallError, IOError
-        false
-      end
-
-      def close
-        @io.close
-        false
       rescue SystemCallError, IOError
         false
       end

@@ -8,12 +8,13 @@ module Server
   # larger than what they ask for can need; by their head alone, so that no body is read for it
   # (see HeadFirst).
   #
-  # The host must be a loopback name, an Origin must be that host, the browser must not say
+  # The host must be a loopback name or one that was stated at the start, an Origin must be that host, the browser must not say
   # that another site asks for data, and a write must repeat in a header the token that a
   # cookie carries, which this server has signed. Every answer has a strict content security
   # policy.
   class Guard
-    HOSTS = /\A(localhost|127\.0\.0\.1|\[::1\])(:\d+)?\z/
+    LOOPBACK = %w[localhost 127.0.0.1 [::1]].freeze
+    HOST = /\A(\[[^\]]*\]|[^:]*)(:\d+)?\z/
     COOKIE = "mordant_token"
     HEADER = "HTTP_X_MORDANT_TOKEN"
     READS = %w[GET HEAD].freeze
@@ -28,6 +29,7 @@ module Server
 
     LARGEST_BODY = 2 * 1024 * 1024 # bytes
     LARGEST_FILE = 96 * 1024 * 1024
+    LARGEST_STRANGER = 16 * 1024 # of whoever is not signed in where one has to be
     FILES = %r{\A/api/(luts|swatches/import|projects/\d+/stills)\z} # where one is the body
 
     def initialize(app)
@@ -40,7 +42,10 @@ module Server
 
       status, headers, body = @app.call(env)
       headers.merge!(HEADERS)
-      headers["set-cookie"] = "#{COOKIE}=#{Guard.signed(SecureRandom.urlsafe_base64(24))}; Path=/; SameSite=Strict" unless Guard.token(env)
+      unless Guard.token(env)
+        token = "#{COOKIE}=#{Guard.signed(SecureRandom.urlsafe_base64(24))}; Path=/; SameSite=Strict#{"; Secure" if Settings.https?}"
+        headers["set-cookie"] = [*headers["set-cookie"], token]
+      end
       [status, headers, body]
     end
 
@@ -69,10 +74,10 @@ module Server
       private
 
       def foreign(env, path)
-        return "this address is not served" unless HOSTS.match?(env["HTTP_HOST"].to_s)
+        return "this address is not served" unless served?(env["HTTP_HOST"].to_s)
 
         origin = env["HTTP_ORIGIN"]
-        return "requests from other sites are refused" if origin && origin != "http://#{env["HTTP_HOST"]}"
+        return "requests from other sites are refused" if origin && origin != "#{Settings.https? ? "https" : "http"}://#{env["HTTP_HOST"]}"
         return "requests from other sites are refused" if DATA.match?(path) && !ASKING.include?(env["HTTP_SEC_FETCH_SITE"])
         return if READS.include?(env["REQUEST_METHOD"])
         return if token(env) && Rack::Utils.secure_compare(token(env), env[HEADER].to_s)
@@ -80,17 +85,25 @@ module Server
         "the page is out of date; load it again"
       end
 
+      def served?(host)
+        name = host[HOST, 1].to_s.downcase
+        LOOPBACK.include?(name) || Settings.names.include?(name)
+      end
+
       def out_of_place(env, path)
         return [411, "a request must say how long it is"] if env["HTTP_TRANSFER_ENCODING"]
 
-        most = most(env["REQUEST_METHOD"], path) or return [404, "there is nothing at #{path.dup.force_encoding("UTF-8").scrub("?")}"]
+        most = most(env, path) or return [404, "there is nothing at #{path.dup.force_encoding("UTF-8").scrub("?")}"]
         [413, "a request may hold at most #{most} bytes"] if env["CONTENT_LENGTH"].to_i > most
       end
 
       # @return [Integer, nil] bytes of a body; nil where none is taken at all
-      def most(method, path)
+      def most(env, path)
+        method = env["REQUEST_METHOD"]
         return 0 if READS.include?(method)
         return unless path.dup.force_encoding("UTF-8").valid_encoding? && App.takes?(method, path)
+
+        return LARGEST_STRANGER if Person.known_to_be_asked? && !SignIn.secret_of(env)
 
         FILES.match?(path) ? LARGEST_FILE : LARGEST_BODY
       end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "fileutils"
+require "uri"
 
 module Server
   # What differs between machines, from the environment that bin/start sets.
@@ -31,6 +32,21 @@ module Server
         File.read(path)
       end
     end
+
+    # @return [String, nil] address of a proxy that browsers go to instead, as https://name
+    def proxy = ENV["MORDANT_PROXY"]
+
+    # @return [Boolean] whether browsers come by TLS, to here or to a proxy
+    def https? = ENV.key?("MORDANT_TLS") || proxy.to_s.start_with?("https://")
+
+    # @return [String] address that is listened on
+    def bind = ENV.fetch("MORDANT_BIND", "127.0.0.1")
+
+    # @return [Boolean] whether others than this machine can come here
+    def beyond? = !bind.match?(/\A(127\.|::1\z)/) || !proxy.nil?
+
+    # @return [Array<String>] names that browsers may ask for, besides those of loopback
+    def names = @names ||= ENV.fetch("MORDANT_NAMES", "").split(",") + [proxy && URI(proxy).host].compact
 
     # @return [String] below which outputs are written
     def delivery = ENV.fetch("MORDANT_DELIVERY", File.join(var, "delivery"))

@@ -9,6 +9,13 @@ export class ApiError extends Error {
   }
 }
 
+let shut: () => void = () => undefined
+
+/** What is done when the server wants somebody to sign in. */
+export function whenShut(act: () => void) {
+  shut = act
+}
+
 function token(): string {
   return /(?:^|; )mordant_token=([^;]+)/.exec(document.cookie)?.[1] ?? ''
 }
@@ -38,8 +45,10 @@ export async function send(method: string, path: string, body?: unknown, signal?
     if (signal?.aborted) throw error
     throw new ApiError(0, 'the server does not answer; what you did last is kept here until it does')
   }
-  if (!response.ok) throw await failure(response)
-  return response
+  if (response.ok) return response
+  const failed = await failure(response)
+  if (failed.status === 401 && failed.details.sign_in) shut()
+  throw failed
 }
 
 export async function getJson<T>(path: string): Promise<T> {

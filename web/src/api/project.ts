@@ -56,6 +56,10 @@ export interface Project {
   canvas: string
   /** Changes when every picture of the project does. */
   stamp: string
+  /** Grows when something of it changes that is more than recipes. */
+  turn: number
+  /** Id of the change where its history stands. */
+  head: number | null
   /** What undo would take back, in words. */
   undo: string | null
   redo: string | null

@@ -9,7 +9,7 @@ export const project = (change: Partial<Project> = {}): Project => ({
   id: 1, name: 'Trial', rate: '24/1', width: 960, height: 540, working_space: 'acescct',
   space: { id: 'acescct', label: 'ACEScct', about: '', log: 'acescct', scene: true, black: 0.073, middle: 0.414, white: 0.785, pivots: [[-8, 0.05], [0, 0.48], [8, 1.1]] },
   targets: [{ id: 'television', name: 'Television', encoding: 'rec709-bt1886', rendering: 'sdr-video-1.0', limit: null, lut: null, expects: null, strength: null, rendition: null, leads: false, label: 'BT.709' }],
-  canvas: '2.4', fixed: true, stamp: 's', undo: null, redo: null, ...change,
+  canvas: '2.4', fixed: true, stamp: 's', turn: 0, head: null, undo: null, redo: null, ...change,
 })
 
 export const recipe = (id: number, revision = 0, exposure?: number): Recipe => ({

@@ -7,7 +7,8 @@ module Mordant
     # A cut as an OpenTimelineIO file of one video track.
     #
     # Source: OpenTimelineIO, serialized schema (Timeline.1, Track.1, Clip.1, Transition.1, LinearTimeWarp.1, FreezeFrame.1,
-    # ExternalReference.1, GeneratorReference.1).
+    # ExternalReference.1, GeneratorReference.1,
+    # Marker.2).
     module OpenTimeline
       module_function
 
@@ -37,8 +38,14 @@ module Mordant
       # Its duration is that of the record; a time warp does not change it.
       def clip(shot)
         rate = shot.record_in.rate
-        {"OTIO_SCHEMA" => "Clip.1", "name" => shot.name, "source_range" => range(shot.black ? 0 : shot.source_from.frames, shot.length, rate), "media_reference" => reference(shot), "effects" => warp(shot), "markers" => [],
+        {"OTIO_SCHEMA" => "Clip.1", "name" => shot.name, "source_range" => range(shot.black ? 0 : shot.source_from.frames, shot.length, rate), "media_reference" => reference(shot), "effects" => warp(shot), "markers" => shot.markers.map { |one| marker(shot, one) },
          "metadata" => {**shot.metadata, **(shot.reel ? {"reel" => shot.reel} : {})}}
+      end
+
+      # Of one frame, counted as the clip's source range is.
+      def marker(shot, one)
+        first = shot.black ? 0 : shot.source_from.frames
+        {"OTIO_SCHEMA" => "Marker.2", "name" => one.name, "comment" => one.words, "color" => "YELLOW", "marked_range" => range(first + one.offset, 1, shot.record_in.rate), "metadata" => {"mordant" => one.metadata}}
       end
 
       def reference(shot)

@@ -8,15 +8,18 @@ module Server
     LONGEST = 120 # characters of its words
 
     belongs_to :project
+    belongs_to :person, optional: true
+    belongs_to :takes_back, class_name: "Server::Change", optional: true
     belongs_to :parent, class_name: "Server::Change", optional: true
     has_many :revisions
 
     class << self
       # @param states [Hash{Undoable => Hash}] locked rows, and what of their states is new
+      # @param takes_back [Change, nil] that this takes back, where others' changes stand between
       # @return [Change]
-      def record(project, words:, states:, gesture: nil)
+      def record(project, words:, states:, gesture: nil, takes_back: nil)
         same = continued(project, gesture, states.keys)
-        change = same || create!(project:, parent_id: project.head_change_id, words: phrase(words), gesture:)
+        change = same || create!(project:, parent_id: project.head_change_id, words: phrase(words), gesture:, person: Present.person, takes_back:)
         states.each do |row, state|
           if same
             change.revisions.find_by!(Revision.of(row)).update!(after: state)
@@ -25,7 +28,7 @@ module Server
           end
           row.take_state(state)
         end
-        project.update!(head_change_id: change.id)
+        project.stand_at(change.id, states.keys)
         change
       end
 
@@ -42,6 +45,16 @@ module Server
 
       # @return [Change, nil] what redo would bring
       def next_of(project) = where(project:, parent_id: project.head_change_id).order(:id).last
+
+      # Who made changes, and on which shots, by their ids; in two queries.
+      #
+      # @param changes [Array<Change>]
+      # @return [Hash{Integer => Array(String, String)}] name or nil, and the shot or how many they are, or nil
+      def about(changes)
+        people = Person.where(id: changes.filter_map(&:person_id).uniq).pluck(:id, :name).to_h
+        shots = Revision.where(change_id: changes.map(&:id)).left_joins(:recipe).joins("JOIN shots ON shots.id = COALESCE(revisions.shot_id, recipes.shot_id, recipes.corrects_id)").distinct.pluck(:change_id, "shots.name").group_by(&:first)
+        changes.to_h { |change| [change.id, [people[change.person_id], shots[change.id]&.then { |all| (all.size == 1) ? all.first.last : "#{all.size} shots" }]] }
+      end
 
       # What was done up to where the project stands, and what redo would bring, oldest
       # first; in one query.
@@ -87,7 +100,7 @@ module Server
       # The change of the same drag, when nothing came between.
       def continued(project, gesture, rows)
         head = gesture && project.head_change
-        head if head && head.gesture == gesture && head.revisions.map(&:key).sort == rows.map { |row| [row.model_name.element, row.id] }.sort
+        head if head && head.gesture == gesture && head.person_id == Present.person&.id && head.revisions.map(&:key).sort == rows.map { |row| [row.model_name.element, row.id] }.sort
       end
 
       def step(project)
@@ -109,7 +122,7 @@ module Server
           (side == :before) ? list.reverse.map(&:before).reduce(:merge) : list.map(&:after).reduce(:merge)
         end
         rows = rows_of(states.keys).each { |key, row| row.take_state(states.fetch(key)) }
-        project.update!(head_change_id: head)
+        project.stand_at(head, rows.values)
         rows.values
       end
 

@@ -168,7 +168,10 @@ module Server
 
     # @param text [String] timecode of its first frame from now on
     # @raise [Mordant::ParameterError]
-    def begin_at(text) = update!(start: Mordant::Cut::Timecode.parse(text.to_s, project.rate).to_s)
+    def begin_at(text)
+      update!(start: Mordant::Cut::Timecode.parse(text.to_s, project.rate).to_s)
+      project.turn_over
+    end
 
     # Lays a movie of the edit under it, or takes it away.
     #

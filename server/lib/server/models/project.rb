@@ -32,6 +32,15 @@ module Server
       end
     end
 
+    # Says where its history stands. What is more than recipes has other screens read the cut anew.
+    #
+    # @param change [Integer, nil] id
+    # @param rows [Array<Undoable>] that have changed
+    def stand_at(change, rows) = update!(head_change_id: change, turn: turn + (rows.all?(Recipe) ? 0 : 1))
+
+    # Something of it is another that the history does not keep: other screens read the cut anew.
+    def turn_over = self.class.where(id:).update_all("turn = turn + 1")
+
     # Takes raster and rate from most of the clips of its first cut, unless they were given.
     #
     # @param clips [Array<Clip>]
@@ -76,9 +85,16 @@ module Server
     # Of the library, that its pictures are made with, once they have been looked for; see Pictures::Depends.
     attr_accessor :files
 
+    # @return [Hash{Symbol => String}] what undo would take back, and redo bring, in words
+    def steps
+      return OwnHistory.new(self, Present.person).words if Present.person
+
+      {undo: head_change&.words, redo: Change.next_of(self)&.words}
+    end
+
     def to_h
-      {id:, name:, rate: rate.to_s, width:, height:, fixed:, working_space:, space: space.to_h, canvas:, targets: views.map(&:to_h),
-       stamp: Pictures::Depends.project(self), undo: head_change&.words, redo: Change.next_of(self)&.words}
+      {id:, turn:, head: head_change_id, name:, rate: rate.to_s, width:, height:, fixed:, working_space:, space: space.to_h, canvas:, targets: views.map(&:to_h),
+       stamp: Pictures::Depends.project(self), **steps}
     end
   end
 end

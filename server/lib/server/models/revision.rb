@@ -13,6 +13,9 @@ module Server
     # @return [Hash] to find or make its revision by
     def self.of(record) = {record.model_name.element.to_sym => record}
 
+    # @return [Undoable]
+    def subject = public_send(key.first)
+
     # @return [Array(String, Integer)] kind and id of what was changed
     def key = SUBJECTS.filter_map { |name| self["#{name}_id"]&.then { |id| [name, id] } }.first
   end

@@ -40,6 +40,7 @@ module Server
       app.put "/api/shots/:id/poster" do
         shot = Shot.fetch(params["id"])
         shot.stand("poster", whole(body_json, "frame"))
+        shot.cut.project.turn_over
         answer(id: shot.id, poster: shot.poster - shot.clock)
       end
 

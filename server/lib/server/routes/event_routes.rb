@@ -15,7 +15,8 @@ module Server
         Events.current.make_room
         content_type "text/event-stream"
         cache_control :no_store
-        headers "x-accel-buffering" => "no", "rack.hijack" => ->(io) { Events.current.follow(io, projects) }
+        sign_in = Present.sign_in&.id
+        headers "x-accel-buffering" => "no", "rack.hijack" => ->(io) { Events.current.follow(io, projects, sign_in:) }
         [].each # Puma gives the connection away instead of a body
       end
     end

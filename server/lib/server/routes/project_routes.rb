@@ -22,6 +22,10 @@ module Server
         answer(projects.map { |project| project.to_h.merge(cuts: project.cuts.sort_by(&:id).map(&:summary)) })
       end
 
+      app.get "/api/projects/:id" do
+        answer(Project.fetch(params["id"]).to_h)
+      end
+
       app.post "/api/projects" do
         body = body_json
         name = body["name"].to_s.strip
@@ -54,7 +58,9 @@ module Server
       # What was done, in words; and back or on to any point of it.
       app.get "/api/projects/:id/history" do
         project = Project.fetch(params["id"])
-        answer(at: project.head_change_id, changes: Change.line(project).map { |change| {id: change.id, words: change.words, at: change.updated_at.iso8601} })
+        line = Change.line(project)
+        about = Change.about(line)
+        answer(at: project.head_change_id, changes: line.map { |change| {id: change.id, words: change.words, at: change.updated_at.iso8601, who: about[change.id].first, shot: about[change.id].last} })
       end
 
       app.post "/api/projects/:id/history" do
@@ -78,7 +84,7 @@ module Server
 
         def step(direction)
           project = Project.fetch(params["id"])
-          change, rows = Change.public_send(direction, project)
+          change, rows = Present.person ? OwnHistory.new(project, Present.person).public_send(direction) : Change.public_send(direction, project)
           restored(project, change, rows || [])
         end
 

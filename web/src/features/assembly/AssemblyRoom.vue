@@ -74,7 +74,7 @@ const panels = computed(() => [
 ])
 const inShot = (frame: number) => cut.go(Math.max(0, frame))
 
-useKeys([
+useKeys('the cut', [
   { key: 'q', words: 'shot before', press: () => cut.goShot(cut.shotIndex - 1) },
   { key: 'e', words: 'shot after', press: () => cut.goShot(cut.shotIndex + 1) },
   { key: 'a', words: 'one frame back', press: () => inShot(cut.frame - 1) },

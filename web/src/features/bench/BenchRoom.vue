@@ -30,6 +30,9 @@ import LoupeLayer from './LoupeLayer.vue'
 import SkinPatch from './SkinPatch.vue'
 import RegionLayer from './RegionLayer.vue'
 import SecondBar from '../compare/SecondBar.vue'
+import MarkLayer from '../review/MarkLayer.vue'
+import NotesPanel from '../review/NotesPanel.vue'
+import { useNotes } from '../review/useNotes'
 import SplitLayer from '../compare/SplitLayer.vue'
 import { useSecond } from '../compare/useSecond'
 import { useReference } from '../compare/useReference'
@@ -63,6 +66,7 @@ const matte = useMatte()
 const moves = useMoves()
 const openStep = computed(() => moves.open)
 const layout = useLayout()
+const notes = useNotes()
 const stage = ref<InstanceType<typeof PictureStage>>()
 const source = ref(false)
 const clipping = ref(false)
@@ -176,6 +180,7 @@ useBenchKeys({
 <template>
   <div v-if="opened && cut.shot && cut.project" class="relative grid h-full grid-rows-1" :style="{ gridTemplateColumns: layout.columns }">
     <ShotRibbon v-if="!layout.large" :project="cut.project" :shots="cut.shots" :current="cut.shot.id" :picked="copies.picked" @go="goShot" @pick="copies.pick" @compare="reference.withShot" />
+    <NotesPanel v-if="layout.notes && !layout.large" :marked="marks.range.value" />
     <section class="relative flex min-h-0 min-w-0 flex-col" aria-label="picture" @dragover.prevent @drop.prevent="swatches.dropped($event)">
       <div class="relative grid min-h-0 flex-1" :class="beside ? 'grid-cols-2 gap-px bg-line' : ''">
         <PictureStage
@@ -206,6 +211,7 @@ useBenchKeys({
             <ShapeLayer v-if="openStep && matte.side === 'acts' && !source && !player.playing.value && !sight.test" :place="place" :recipe="openStep.recipe" :step="openStep.step" />
             <SkinPatch v-if="sight.patch && openStep?.step.kind === 'emulsion'" :region="sight.patch" :place="place" words="film" />
             <DrawLayer v-if="matte.drawing" :place="place" :shot="cut.shot" />
+            <div v-if="layout.notes && !player.playing.value && (notes.marks.length || notes.draws)" class="absolute" :style="{ left: `${place.x}px`, top: `${place.y}px`, width: `${place.width}px`, height: `${place.height}px` }"><MarkLayer v-model:drawn="notes.drawn" :marks="notes.marks" :draws="notes.draws" /></div>
             <BandLegend v-if="bands.on" />
             <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test, upto: wish.upto, acts: wish.acts ?? sight.beside }" />
           </template>

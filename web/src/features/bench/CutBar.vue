@@ -56,14 +56,14 @@ function press(event: PointerEvent) {
 </script>
 
 <template>
-  <div class="border-t border-line bg-pane px-3 pt-1.5 pb-2.5">
-    <div class="mb-1.5 flex items-center gap-3 text-xs text-dim">
+  <div class="@container border-t border-line bg-pane px-3 pt-1.5 pb-2.5">
+    <div class="mb-1.5 flex items-center gap-3 overflow-hidden text-xs text-dim">
       <button class="w-12 shrink-0 border border-line bg-raise py-px text-center text-ink hover:border-faint" data-test="first-play" @mousedown.prevent @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
       <TimecodeField :text="record" label="rec" about="timecode of the cut" @typed="emit('record', $event)"><CutStart :start="start" @set="emit('start', $event)" /></TimecodeField>
-      <TimecodeField v-if="shot" label="src" :text="source" :about="`timecode of ${shot.clip.name}`" @typed="emit('source', $event)" />
-      <span v-if="shot" class="min-w-0 truncate" :title="`reel ${shot.clip.reel ?? 'none'}, shot ${shot.name}`">{{ shot.clip.reel ? `${shot.clip.reel} · ` : '' }}frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span>
+      <TimecodeField v-if="shot" class="@max-[520px]:hidden" label="src" :text="source" :about="`timecode of ${shot.clip.name}`" @typed="emit('source', $event)" />
+      <span v-if="shot" class="min-w-0 truncate @max-[700px]:hidden" :title="`reel ${shot.clip.reel ?? 'none'}, shot ${shot.name}`">{{ shot.clip.reel ? `${shot.clip.reel} · ` : '' }}frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span>
       <span v-if="playing" data-test="rate" class="whitespace-nowrap" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ shortRate }} f/s · {{ dropped }} dropped</span>
-      <span v-else class="whitespace-nowrap">{{ shortRate }} f/s</span>
+      <span v-else class="whitespace-nowrap @max-[520px]:hidden">{{ shortRate }} f/s</span>
       <span v-if="waits" class="min-w-0 truncate text-weld" :title="waits" data-test="waits">{{ waits }}</span>
       <span class="flex-1" />
       <button class="whitespace-nowrap hover:text-ink" title="H: finished pictures of what is played round, made ahead by the workers" data-test="render" @mousedown.prevent @click="emit('render')">{{ rendering ? `rendering ${rendering.done} of ${rendering.count} · stop` : 'render ahead' }}</button>

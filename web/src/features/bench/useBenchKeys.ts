@@ -39,48 +39,61 @@ export function useBenchKeys(acts: BenchActs) {
   const scopes = useScopes()
   const [cut, reference, flags, screen, sight, layout, bands, matte] = [useCut(), useReference(), useFlags(), useScreen(), useSight(), useLayout(), useBands(), useMatte()]
 
-  useKeys([
+  useKeys('shots and frames', [
     { key: 'q', words: 'previous shot', press: () => acts.goShot(cut.shotIndex - 1) },
     { key: 'e', words: 'next shot', press: () => acts.goShot(cut.shotIndex + 1) },
     { key: 'a', words: 'one frame back', press: () => acts.goFrame(cut.frame - 1) },
     { key: 'd', words: 'one frame on', press: () => acts.goFrame(cut.frame + 1) },
+    { key: ',', words: 'mark the first frame of a range', press: acts.markFirst },
+    { key: '.', words: 'mark the last frame of a range', press: acts.markLast },
+    { key: '-', words: 'no range', press: acts.unmark },
+    { key: 'shift+f', words: 'flag on and off', press: () => void flags.flip() },
+    { key: 'shift+r', words: 'this frame stands for the shot in overviews', press: () => void flags.standIn() },
+  ])
+  useKeys('playing', [
+    { key: 'space', words: 'play, stop', press: acts.togglePlay },
+    { key: 'r', words: 'loop the shot or the cut', press: () => (acts.looping.value = !acts.looping.value) },
+    { key: 'h', words: 'render ahead; again: stop', press: acts.render },
+    { key: 'shift+space', words: 'play, stop the second picture by itself', press: acts.togglePlaySecond },
+  ])
+  useKeys('comparing', [
     { key: 'w', words: 'held: the source', press: () => (acts.source.value = true), release: () => (acts.source.value = false) },
     { key: 'y', words: 'compare on and off', press: () => (reference.on = !reference.on) },
-    { key: 'shift+r', words: 'this frame stands for the shot in overviews', press: () => void flags.standIn() },
-    { key: 'shift+f', words: 'flag on and off', press: () => void flags.flip() },
-    { key: 'shift+e', words: 'next kept place to compare with', press: reference.nextKept },
     { key: 'shift+y', words: 'lock the second picture to its place; again: let it follow', press: reference.lock },
-    { key: 'shift+space', words: 'play, stop the second picture by itself', press: acts.togglePlaySecond },
+    { key: 'shift+e', words: 'next kept place to compare with', press: reference.nextKept },
     { key: '#', words: 'held: the second picture alone', press: () => (reference.flipped = true), release: () => (reference.flipped = false) },
-    { key: 'v', words: 'view transform on and off', press: screen.flip },
     { key: 'b', words: 'borrow the grade before; again: further back', press: acts.tryBorrow },
+  ])
+  useKeys('the picture', [
+    { key: 'f', words: 'fit, 1:1, 2:1', press: acts.zoom },
+    { key: 'l', words: 'large picture', press: () => (layout.large = !layout.large) },
+    { key: 'v', words: 'view transform on and off', press: screen.flip },
     { key: 'x', words: 'held: colours exaggerated, to see a cast', press: () => (screen.exaggerate = true), release: () => (screen.exaggerate = false) },
+    { key: 'i', words: 'held: loupe under the pointer', press: () => (acts.loupe.value = true), release: () => (acts.loupe.value = false) },
+    { key: 't', words: 'test pictures in turn, in place of the shot', press: sight.nextTest },
+    { key: 'm', words: 'clipping, and colours beyond P3, marked in the picture', press: () => (acts.clipping.value = !acts.clipping.value) },
+    { key: 'shift+m', words: 'places where tones break, marked in the picture', press: () => scopes.set({ breaks: !scopes.kept.breaks }) },
+    { key: 'j', words: 'colour bands', press: () => void bands.flip() },
+    { key: '+', words: 'clean picture in a window of its own', press: acts.openClean },
+  ])
+  useKeys('the open step', [
     { key: 'z', words: 'held: what the open step acts on', press: () => (sight.acting = true), release: () => (sight.acting = false) },
     { key: 'shift+z', words: 'matte of the open step shown, on and off', press: () => (matte.on = !matte.on) },
     { key: 'shift+u', words: 'picture up to the open step, or finished', press: () => (sight.early = !sight.early) },
     { key: '=', words: 'held: what the open step adds, or takes away, by itself', press: () => (sight.adding = true), release: () => (sight.adding = false) },
-    { key: 'shift+t', words: 'film look out of circuit, and back in', press: () => circuit.flip('film') },
-    { key: 'shift+n', words: 'noise steps suspended everywhere, and back', press: () => circuit.flip('noise') },
     { key: 'shift+o', words: 'draw a shape in the picture; again: leave it', press: () => (matte.drawing = !matte.drawing) },
     { key: ';', words: 'held: no handles in the picture', press: () => (matte.bare = true), release: () => (matte.bare = false) },
-    { key: 't', words: 'test pictures in turn, in place of the shot', press: sight.nextTest },
-    { key: 'l', words: 'large picture', press: () => (layout.large = !layout.large) },
-    { key: 'p', words: 'recipe there and away', press: () => layout.flip('recipe') },
+    { key: 'shift+t', words: 'film look out of circuit, and back in', press: () => circuit.flip('film') },
+    { key: 'shift+n', words: 'noise steps suspended everywhere, and back', press: () => circuit.flip('noise') },
+  ])
+  useKeys('change over time', [
     { key: 'shift+s', words: 'strip of what changes over time, there and away', press: () => (layout.strip = !layout.strip) },
     { key: 'shift+l', words: 'cut bar and strip: this shot, or the whole cut', press: view.flip },
     { key: 'shift+x', words: 'grades cross over the marked range, or the stretch somebody is at', press: acts.crossOver },
+  ])
+  useKeys('panels', [
+    { key: 'p', words: 'recipe there and away', press: () => layout.flip('recipe') },
     { key: 'o', words: 'scopes there and away', press: () => layout.flip('scopes') },
-    { key: 'space', words: 'play, stop', press: acts.togglePlay },
-    { key: 'r', words: 'loop the shot or the cut', press: () => (acts.looping.value = !acts.looping.value) },
-    { key: 'f', words: 'fit, 1:1, 2:1', press: acts.zoom },
-    { key: ',', words: 'mark the first frame of a range', press: acts.markFirst },
-    { key: '.', words: 'mark the last frame of a range', press: acts.markLast },
-    { key: '-', words: 'no range', press: acts.unmark },
-    { key: 'h', words: 'render ahead; again: stop', press: acts.render },
-    { key: 'm', words: 'clipping, and colours beyond P3, marked in the picture', press: () => (acts.clipping.value = !acts.clipping.value) },
-    { key: 'shift+m', words: 'places where tones break, marked in the picture', press: () => scopes.set({ breaks: !scopes.kept.breaks }) },
-    { key: 'j', words: 'colour bands', press: () => void bands.flip() },
-    { key: 'i', words: 'held: loupe under the pointer', press: () => (acts.loupe.value = true), release: () => (acts.loupe.value = false) },
-    { key: '+', words: 'clean picture in a window of its own', press: acts.openClean },
+    { key: 'shift+w', words: 'what others say: notes there and away', press: () => (layout.notes = !layout.notes) },
   ])
 }

@@ -6,6 +6,8 @@ import { computed } from 'vue'
 export const useLayout = defineStore('layout', () => {
   const large = useStorage('mordant.large', false)
   const panels = useStorage('mordant.panels', { room: { recipe: true, scopes: true }, large: { recipe: true, scopes: false } })
+  /** Notes beside the shots. */
+  const notes = useStorage('mordant.notes', false)
   const strip = useStorage('mordant.strip', false)
   const now = computed(() => (large.value ? panels.value.large : panels.value.room))
 
@@ -18,9 +20,10 @@ export const useLayout = defineStore('layout', () => {
     large,
     /** What changes over time, under the picture. */
     strip,
+    notes,
     recipe: computed(() => now.value.recipe),
     scopes: computed(() => now.value.scopes),
     flip,
-    columns: computed(() => (large.value ? 'minmax(0, 1fr)' : `156px minmax(0, 1fr) ${now.value.recipe ? '344px' : ''}`)),
+    columns: computed(() => (large.value ? 'minmax(0, 1fr)' : `156px ${notes.value ? '228px' : ''} minmax(0, 1fr) ${now.value.recipe ? '344px' : ''}`)),
   }
 })

@@ -48,7 +48,7 @@ function click(shot: Shot, event: MouseEvent) {
 }
 const bench = () => void router.push({ name: 'bench', params: route.params })
 const put = () => void copies.put(board.chosen.map((shot) => shot.id))
-useKeys([
+useKeys('the board', [
   { key: 'arrowleft', words: 'shot before', press: () => board.move(-1) },
   { key: 'arrowright', words: 'shot after', press: () => board.move(1) },
   { key: 'arrowup', words: 'row above', press: () => board.move(-board.columns) },

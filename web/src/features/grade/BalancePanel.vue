@@ -48,7 +48,7 @@ function replaced(found: Record<string, number>) {
   return `Balance found: ${changed.join(', ') || 'nothing to change'}.${kept.length ? ` As they were: ${kept.join(', ')}.` : ''}`
 }
 const pickSkin = () => pick.ask(SKIN, sight.keepSkin)
-useKeys([
+useKeys('the open step', [
   { key: 'n', words: 'pick something grey', press: pickNeutral },
   { key: 'k', words: 'pick skin, measured from then on', press: pickSkin },
   { key: 'u', words: 'find white, black and cast', press: () => void balanceByItself() },

@@ -58,7 +58,7 @@ function pickPoint() {
     else notices.news('There is a point already, or the colour lies beyond the curve.')
   })
 }
-useKeys([{ key: 'n', words: 'pick a colour, for a point on the curve', press: pickPoint }])
+useKeys('the open step', [{ key: 'n', words: 'pick a colour, for a point on the curve', press: pickPoint }])
 
 /** What the curve makes of a place now, so that a new point changes nothing yet. */
 function valueAt(place: number) {

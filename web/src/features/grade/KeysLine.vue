@@ -17,7 +17,7 @@ const picks = usePicks()
 const frames = computed(() => keyFrames(props.step.keys))
 const here = computed(() => frames.value.includes(moves.frameOf(props.step)))
 
-useKeys([
+useKeys('change over time', [
   { key: 'shift+k', words: 'key of what was touched last at this frame, on and off', press: () => strip.flipKey() },
   { key: 'shift+a', words: 'to the key before', press: () => moves.go(-1) },
   { key: 'shift+d', words: 'to the key after', press: () => moves.go(1) },

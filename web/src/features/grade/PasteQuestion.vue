@@ -8,7 +8,7 @@ const copies = useCopies()
 const cut = useCut()
 const graded = () => cut.shots.filter((shot) => copies.asking?.includes(shot.id) && shot.recipe.document.steps.length > 0)
 
-useKeys([
+useKeys('copies', [
   { key: 'enter', words: 'the copied recipe in place of what is there', press: () => void copies.answer('replace') },
   { key: 'shift+enter', words: 'the copied recipe after what is there', press: () => void copies.answer('add') },
   { key: 'escape', words: 'put nothing', press: () => void copies.answer('leave') },

@@ -5,6 +5,7 @@ import { MenuItem } from '@headlessui/vue'
 import { computed, nextTick, ref, watch } from 'vue'
 import { rateOf } from '../cut/timecode'
 import { useCut } from '../cut/useCut'
+import HandsHere from '../people/HandsHere.vue'
 import MiddleCut from '../shell/MiddleCut.vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useKeys } from '../shell/useKeys'
@@ -70,11 +71,19 @@ async function quickOrder() {
   opened.advance?.()
 }
 
-useKeys([
+useKeys('copies', [
   { key: 'mod+c', words: 'copy the open step', press: () => copies.copy(steps.value.filter((step) => step.id === opened.id), false) },
   { key: 'mod+shift+c', words: 'copy the recipe', press: () => copies.copy(steps.value, true) },
   { key: 'mod+v', words: 'put the copy on picked shots', press: () => void copies.put() },
   { key: 'g', words: 'next line of the quick order; begins a Balance', press: () => void quickOrder() },
+])
+
+const named = catalogue.catalogue
+useKeys('steps and looks', [
+  ...(named?.steps ?? []).map((spec) => ({ key: '', words: `add ${spec.label}`, press: () => add(spec.id) })),
+  ...(named?.bundles ?? []).map((bundle) => ({ key: '', words: `add the bundle ${bundle.label}`, press: () => addLook(bundle) })),
+  ...(named?.looks ?? []).map((look) => ({ key: '', words: `begin with the look ${look.label}`, press: () => addLook(look) })),
+  { key: '', words: 'lay a wash over the cut', press: () => void washes.lay() },
 ])
 
 const rate = (text: string) => Number(rateOf(text).toFixed(3))
@@ -99,6 +108,7 @@ async function bringCorrection() {
         {{ screen.viewOn ? screen.target?.name : 'view off' }}<span v-if="shot.clip.other_rate" class="text-weld" data-test="other-rate"> · {{ rate(shot.clip.rate) }} f/s {{ shot.clip.pace === 'time' ? 'by time' : 'frame for frame' }}</span>
       </p>
     </header>
+    <HandsHere />
     <RecallPanel v-if="swatches.trial" />
     <PasteQuestion v-if="copies.asking" />
     <div class="min-h-0 flex-1 overflow-y-auto">

@@ -17,7 +17,7 @@ const compared = useComparedVersion()
 async function hold() {
   if (!(await compared.hold())) notices.news('The shot has one version only; there is nothing to compare it with.')
 }
-useKeys([
+useKeys('versions', [
   { key: 'c', words: 'next version of the shot', press: versions.next },
   { key: 's', words: 'held: the version compared with', press: () => void hold(), release: () => compared.release() },
 ])

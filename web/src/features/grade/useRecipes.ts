@@ -10,7 +10,7 @@ import { sameDocument } from './edit'
 const BETWEEN_SAVES = 200 // ms, while a hand is moving
 const RETRY_AFTER = 1500 // ms, when no server answers
 const MOST_UNANSWERED = 100 // the first ones: nothing is kept while no server is there
-const NO_ANSWER = [0, 503] // no server, or none that can store
+const NO_ANSWER = [0, 401, 503] // no server, or none that can store, or somebody has to sign in first
 
 interface Pending {
   document: RecipeDocument
@@ -168,7 +168,7 @@ export const useRecipes = defineStore('recipes', () => {
     if (unsaved.value) event.preventDefault()
   })
 
-  return { change, settled: async () => void (await sending), adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), travel, settle, conflict, savedAt, unsaved, offline, generation, beyond, kept }
+  return { change, settled: async () => void (await sending), isPending: (id: number) => pending.has(id), readAnew, adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), travel, settle, conflict, savedAt, unsaved, offline, generation, beyond, kept }
 })
 
 function pause(milliseconds: number) {

@@ -95,7 +95,7 @@ async function choose(use: ShapeUse | null) {
   await nextTick()
   matte.part = drawn.id
 }
-useKeys([
+useKeys('drawing a shape', [
   { key: 'escape', words: 'leave drawing', press: leave },
   { key: 'enter', words: 'close the polygon', press: () => corners.value.length > 2 && (done.value = 'polygon') },
 ])

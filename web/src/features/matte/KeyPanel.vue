@@ -34,7 +34,7 @@ function begin() {
   }, true)
 }
 onBeforeUnmount(() => picking.value && pick.cancel())
-useKeys([{ key: 'shift+p', words: 'pick colours for the open key', press: begin }])
+useKeys('the open step', [{ key: 'shift+p', words: 'pick colours for the open key', press: begin }])
 
 const hold = computed<PlaneHold | null>(() => {
   if (props.spec.id === 'key') return { kind: 'range', hue: number('hue'), width: number('hue_width'), soft: pair('hue_soft'), low: number('chroma_low'), high: number('chroma_high'), chromaSoft: pair('chroma_soft') }

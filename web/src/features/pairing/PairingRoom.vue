@@ -5,6 +5,7 @@ import { smallPictureOf } from '../cut/smallPicture'
 import { useCut } from '../cut/useCut'
 import { useOpenCut } from '../cut/useOpenCut'
 import type { Measuring } from '../bench/usePicture'
+import WhoIsAt from '../people/WhoIsAt.vue'
 import BandLegend from '../scopes/BandLegend.vue'
 import ScopeDock from '../scopes/ScopeDock.vue'
 import { useBands } from '../scopes/useBands'
@@ -40,7 +41,7 @@ const numbers = computed(() => {
 })
 const per = (share: number) => `${Math.round(share * 100)} %`
 
-useKeys([
+useKeys('the pair', [
   { key: 'q', words: 'previous member', press: () => pairing.step(-1) },
   { key: 'e', words: 'next member', press: () => pairing.step(1) },
   { key: 'y', words: 'propose a match', press: () => void pairing.propose() },
@@ -62,7 +63,7 @@ useKeys([
         <button
           v-for="shot in pairing.members"
           :key="shot.id"
-          class="mb-1.5 block w-full p-[3px] text-left outline-1"
+          class="relative mb-1.5 block w-full p-[3px] text-left outline-1"
           :class="shot.id === pairing.member.id ? 'bg-raise outline-weld' : 'outline-transparent hover:outline-line'"
           role="option"
           :aria-selected="shot.id === pairing.member.id"
@@ -70,6 +71,7 @@ useKeys([
           @click="pairing.go(shot.id)"
         >
           <img :src="smallPictureOf(cut.project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" draggable="false" />
+          <WhoIsAt :shot="shot.id" class="absolute top-1 left-1" />
           <span class="mt-0.5 flex justify-between text-2xs text-dim"><b class="font-medium text-ink">{{ shot.name }}</b>{{ shot.clip.camera }}</span>
         </button>
       </div>

@@ -98,7 +98,7 @@ function nextTarget() {
   if (next) renditions.choose(next.id)
 }
 
-useKeys([
+useKeys('renditions', [
   { key: 'q', words: 'previous shot', press: () => later(-1) },
   { key: 'e', words: 'next shot', press: () => later(1) },
   { key: 'a', words: 'frame back', press: () => cut.go(cut.frame - 1) },

@@ -60,7 +60,7 @@ const fresh = () => {
   tried(screens.add({ name: `Screen ${number}`, kind: 'control' }))
 }
 
-useKeys([
+useKeys('screens', [
   { key: 'q', words: 'previous screen', press: () => step(-1) },
   { key: 'e', words: 'next screen', press: () => step(1) },
   { key: 'y', words: 'before or after', press: () => (side.value = side.value === 'before' ? 'after' : 'before') },

@@ -1,10 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { RouterLink, useRoute } from 'vue-router'
+import type { Role } from '@/api/people'
+import { RouterLink, useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
 import { useCut } from '../cut/useCut'
+import { useKeys } from './useKeys'
+import { useHere } from '../people/useHere'
 
 const route = useRoute()
 const cut = useCut()
+const here = useHere()
+const NEEDED: Record<string, Role> = { intake: 'grade', dispatch: 'deliver' }
 
 const ICONS = {
   intake: 'M4 6h6l2 2h8v10H4zM12 11v4M10 13.5l2 2 2-2',
@@ -16,6 +21,17 @@ const ICONS = {
   dispatch: 'M4 12h13M12 6l6 6-6 6M20 5v14',
   screens: 'M3 5h18v11H3zM8 20h8M12 16v4M12 8v5M9.5 10.5h5',
   settings: 'M3 12h5M16 12h5M8 8h8v8H8zM10.5 12h3',
+}
+
+const router = useRouter()
+const LABELS = ['Intake', 'Assembly', 'Bench', 'Board', 'Pairing', 'Renditions', 'Dispatch', 'Screens', 'Settings'] as const
+useKeys('rooms', [
+  ...LABELS.map((label) => ({ key: '', words: `go to ${label}`, press: () => void goTo(label) })),
+  { key: '', words: 'go to all projects', press: () => void router.push({ name: 'start' }) },
+])
+function goTo(label: string) {
+  const room = rooms.value.find((one) => one.label === label)
+  if (room?.to) void router.push(room.to)
 }
 
 const isOpen = (name: string) => route.name === name || (name === 'assembly' && route.name === 'first-assembly')
@@ -36,7 +52,7 @@ const rooms = computed(() => {
     { name: 'dispatch', label: 'Dispatch', to: within && { name: 'dispatch', params: within } },
     { name: 'screens', label: 'Screens', to: { name: 'screens', params } },
     { name: 'settings', label: 'Settings', to: { name: 'settings', params } },
-  ] as const
+  ].filter(({ name }) => here.may(NEEDED[name] ?? 'look')) as { name: keyof typeof ICONS; label: string; to: RouteLocationRaw | null }[]
 })
 </script>
 

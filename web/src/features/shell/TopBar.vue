@@ -4,6 +4,7 @@ import { RouterLink, useRoute } from 'vue-router'
 import { useCut } from '../cut/useCut'
 import ScreenMenu from '../screen/ScreenMenu.vue'
 import SurfaceMenu from '../surface/SurfaceMenu.vue'
+import PersonMenu from '../people/PersonMenu.vue'
 import HistoryMenu from './HistoryMenu.vue'
 import NewsLine from './NewsLine.vue'
 import { useCircuit } from '../grade/useCircuit'
@@ -15,7 +16,7 @@ const cut = useCut()
 const recipes = useRecipes()
 const circuit = useCircuit()
 
-useKeys([
+useKeys('everywhere', [
   { key: 'mod+z', words: 'undo', press: () => void recipes.undo() },
   { key: 'mod+shift+z', words: 'redo', press: () => void recipes.redo() },
 ])
@@ -47,6 +48,7 @@ const saved = computed(() => {
         <button class="px-1.5 text-sm text-ink disabled:text-faint" :disabled="!project.redo" :title="project.redo ? `redo: ${project.redo}` : 'nothing to redo'" aria-label="redo" @click="recipes.redo()">↷</button>
       </span>
     </template>
+    <PersonMenu />
     <span title="press ? for the keys of this room">? keys</span>
   </header>
 </template>

@@ -24,7 +24,7 @@ export interface Outside {
   ask: (address: string) => Promise<string | null>
 }
 
-export const KINDS = ['trouble', 'intake', 'range', 'output', 'errand', 'calibration'] as const
+export const KINDS = ['trouble', 'intake', 'range', 'output', 'errand', 'calibration', 'standing', 'recipe', 'presence', 'notes'] as const
 const CLOSED = 2 // EventSource.CLOSED
 const PATIENCE = 3000 // ms without a stream before it is told
 const AGAIN = 5000 // ms, after a refusal

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
 import { installBrowser } from '@/test/browser'
-import { activeShortcuts, useKeys } from './useKeys'
+import { activeShortcuts, matches, shownKey, topics, useKeys } from './useKeys'
 
 let target: EventTarget
 let scope: EffectScope
@@ -24,7 +24,7 @@ function press(key: string, kind = 'keydown', held: Partial<KeyboardEvent> = {})
 describe('useKeys', () => {
   it('does what a key is for, and nothing for others', () => {
     const act = vi.fn()
-    scope.run(() => useKeys([{ key: 'q', words: 'previous shot', press: act }]))
+    scope.run(() => useKeys('trial', [{ key: 'q', words: 'previous shot', press: act }]))
     expect(press('q').defaultPrevented).toBe(true)
     expect(press('x').defaultPrevented).toBe(false)
     expect(act).toHaveBeenCalledOnce()
@@ -32,7 +32,7 @@ describe('useKeys', () => {
 
   it('tells keys with Control and Shift apart', () => {
     const [undo, redo] = [vi.fn(), vi.fn()]
-    scope.run(() => useKeys([{ key: 'mod+z', words: '', press: undo }, { key: 'mod+shift+z', words: '', press: redo }]))
+    scope.run(() => useKeys('trial', [{ key: 'mod+z', words: '', press: undo }, { key: 'mod+shift+z', words: '', press: redo }]))
     press('z', 'keydown', { ctrlKey: true })
     press('Z', 'keydown', { metaKey: true, shiftKey: true })
     press('z')
@@ -41,7 +41,7 @@ describe('useKeys', () => {
 
   it('acts once while a key is held, and lets go with it or with the window', () => {
     const [down, up] = [vi.fn(), vi.fn()]
-    scope.run(() => useKeys([{ key: 'w', words: '', press: down, release: up }]))
+    scope.run(() => useKeys('trial', [{ key: 'w', words: '', press: down, release: up }]))
     press('w')
     press('w')
     expect(down).toHaveBeenCalledOnce()
@@ -52,8 +52,19 @@ describe('useKeys', () => {
     expect(up).toHaveBeenCalledTimes(2)
   })
 
+  it('lists by topic what can be done, without keys that something above has taken', () => {
+    scope.run(() => {
+      useKeys('the shot', [{ key: 'n', words: 'notes', press: vi.fn() }, { key: '', words: 'add Balance', press: vi.fn() }, { key: 'x', words: '', press: vi.fn() }])
+      useKeys('the open step', [{ key: 'n', words: 'pick a colour', press: vi.fn() }, { key: '', words: 'add Curves', press: vi.fn() }])
+    })
+    expect(topics().map(({ topic, acts }) => [topic, acts.map(({ words }) => words)])).toEqual([['the open step', ['pick a colour', 'add Curves']], ['the shot', ['add Balance']]])
+    expect(['lift', 'gain master'].map((typed) => matches('Balance: master gain, lift', typed))).toEqual([true, true])
+    expect(matches('Balance', 'bal x')).toBe(false)
+    expect(['mod+shift+z', 'space', 'arrowleft', '?'].map(shownKey)).toEqual(['Ctrl Shift Z', 'Space', 'Left', '?'])
+  })
+
   it('lists what is active, until its component goes', () => {
-    scope.run(() => useKeys([{ key: 'q', words: 'previous shot', press: vi.fn() }]))
+    scope.run(() => useKeys('trial', [{ key: 'q', words: 'previous shot', press: vi.fn() }]))
     expect(activeShortcuts().map((one) => one.words)).toEqual(['previous shot'])
     scope.stop()
     expect(activeShortcuts()).toEqual([])

@@ -1,8 +1,8 @@
 import { onScopeDispose } from 'vue'
 
-/** A key that does something, as the sheet lists it. */
+/** Something that can be done, as the sheet lists it; by a key or, without one, by its name alone. */
 export interface Shortcut {
-  /** As KeyboardEvent.key says, in lower case; "mod+" before it for Control or Command. */
+  /** As KeyboardEvent.key says, in lower case; "mod+" before it for Control or Command. Empty: none. */
   key: string
   words: string
   press: (event: KeyboardEvent) => void
@@ -17,8 +17,27 @@ export function pressKey(key: string, down: boolean) {
   else found?.release?.()
 }
 
-/** Every key that does something now, for the sheet. */
+/** Everything that can be done now. */
 export const activeShortcuts = () => layers.flatMap((layer) => layer.shortcuts)
+
+/** The same by topic, for the sheet; what a layer above has taken a key from is left out. */
+export function topics(): { topic: string; acts: Shortcut[] }[] {
+  const found = new Map<string, Shortcut[]>()
+  const taken = new Set<string>()
+  for (const { topic, shortcuts } of [...layers].reverse()) {
+    const acts = shortcuts.filter(({ key, words }) => words !== '' && !taken.has(key))
+    for (const { key } of shortcuts) if (key !== '') taken.add(key)
+    if (acts.length > 0) found.set(topic, [...(found.get(topic) ?? []), ...acts])
+  }
+  return [...found].map(([topic, acts]) => ({ topic, acts }))
+}
+
+/** Whether typed letters are in a text: each word of them somewhere in it. */
+export const matches = (text: string, typed: string) => typed.toLowerCase().split(/\s+/).every((word) => text.toLowerCase().includes(word))
+
+/** A key as it stands on a keyboard. */
+export const shownKey = (key: string) =>
+  key.replace('mod+', 'Ctrl ').replace('shift+', 'Shift ').replace('space', 'Space').replace('enter', 'Enter').replace('escape', 'Esc').replace(/arrow(\w)/, (_, letter: string) => letter.toUpperCase()).replace(/\b[a-z]$/, (letter) => letter.toUpperCase())
 
 function typing(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.matches('input:not([type=checkbox], [type=radio], [type=range], [type=file]), textarea, select') || target.isContentEditable)
@@ -35,6 +54,7 @@ function nameOf(event: KeyboardEvent): string {
 
 /** What has bound keys and what of it is held, the topmost last. */
 interface Layer {
+  topic: string
   shortcuts: Shortcut[]
   held: Set<Shortcut>
 }
@@ -93,9 +113,11 @@ function listen(way: 'addEventListener' | 'removeEventListener') {
 /**
  * Binds keys while the calling component lives. Keys typed into fields are left to them; of
  * several that bind a key the one that came last is on top, and acts alone.
+ *
+ * @param topic what they are about, in words
  */
-export function useKeys(shortcuts: Shortcut[]) {
-  const layer: Layer = { shortcuts, held: new Set() }
+export function useKeys(topic: string, shortcuts: Shortcut[]) {
+  const layer: Layer = { topic, shortcuts, held: new Set() }
   if (layers.length === 0) listen('addEventListener')
   layers.push(layer)
   onScopeDispose(() => {

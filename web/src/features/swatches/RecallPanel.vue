@@ -12,7 +12,7 @@ const cut = useCut()
 const copies = useCopies()
 const family = computed(() => (cut.shot ? cut.familyOf(cut.shot) : null))
 
-useKeys([
+useKeys('swatches', [
   { key: 'enter', words: 'recall what is on trial', press: () => void swatches.accept('shot') },
   { key: 'escape', words: 'drop what is on trial', press: swatches.drop },
 ])

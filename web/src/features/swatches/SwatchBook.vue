@@ -29,7 +29,7 @@ function drop(event: DragEvent) {
 }
 const chosen = (event: Event) => void swatches.bringIn((event.target as HTMLInputElement).files ?? [], '')
 const DIGITS = Array.from({ length: 10 }, (_, digit) => digit)
-useKeys([
+useKeys('swatches', [
   ...DIGITS.map((digit) => ({ key: `${digit}`, words: digit === 1 ? 'any digit: the grade on that peg, on trial' : '', press: () => void swatches.recallPeg(digit) })),
   ...DIGITS.map((digit) => ({ key: `shift+${digit}`, words: digit === 1 ? "any digit: hang this shot's grade on that peg" : '', press: () => void swatches.keep({ peg: digit }) })),
 ])
