@@ -47,14 +47,14 @@ RSpec.describe "Comparing" do
     click_button "side by side"
     find("[role=radio]", text: "shots away").click
     press(:Escape)
-    expect(page).to have_css("canvas[aria-label='second picture']")
+    expect(page).to have_css("canvas[aria-label='reference']")
     expect(page).to have_css("[data-settled=true]", minimum: 2)
-    expect(canvas("second picture")).not_to eq(canvas("picture of shot 1B"))
+    expect(canvas("reference")).not_to eq(canvas("picture of shot 1B"))
 
     find("[data-test='first-play']").click
     expect_running("clock-rec")
     expect_running("second-clock")
-    still = canvas("second picture")
+    still = canvas("reference")
     find("[data-test='second-play']").click
     expect_still("second-clock")
     expect_running("clock-rec")
@@ -63,7 +63,7 @@ RSpec.describe "Comparing" do
     find("[data-test='second-play']").click
     expect_running("second-clock")
     expect_still("clock-rec")
-    expect(canvas("second picture")).not_to eq(still)
+    expect(canvas("reference")).not_to eq(still)
     find("[data-test='second-linked']").click
     expect(page).to have_css("[data-test='second-play']", text: "play")
     first, second = %w[clock-rec second-clock].map { |of| clock(of)[-2..].to_i }
@@ -78,11 +78,11 @@ RSpec.describe "Comparing" do
     click_button "side by side"
     press(:Escape)
     expect(page).to have_css("[data-settled=true]", minimum: 2)
-    before = resting("second picture")
+    before = resting("reference")
     type_number("exposure", "1")
     expect(page).to have_css("[data-settled=true]", minimum: 2)
     expect(canvas("picture of shot 1A")).to be > before
-    expect(resting("second picture")).to eq(before)
+    expect(resting("reference")).to eq(before)
   end
 
   # Once its own pixels have come too.

@@ -16,6 +16,8 @@ RSpec.describe "Two windows on one shot" do
     click_button "Begin with Balance"
     type_number("exposure", "1")
     expect(page).to have_css("[data-test=saved]", text: /\Asaved/)
+    # what the other does is not heard of in time here
+    page.execute_script("const ask = window.fetch; window.fetch = (at, how) => (how.method === 'GET' && /api.recipes/.test(at) ? new Promise(() => {}) : ask(at, how))")
     other = open_new_window
     within_window(other) do
       visit address

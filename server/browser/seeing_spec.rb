@@ -65,7 +65,7 @@ RSpec.describe "Seeing" do
     expect(page).to have_css("[data-test=loupe]", text: /source, 10-bit\s+\d+  \d+  \d+/)
     page.execute_script("window.dispatchEvent(new KeyboardEvent('keyup', { key: 'i' }))")
     click_button "instruments…"
-    find("[role=radiogroup][aria-label='second picture'] [role=radio]", text: "source").click
+    find("[role=radiogroup][aria-label='reference'] [role=radio]", text: "source").click
     expect(page).to have_css("figure[aria-label=Parade]", text: /graded\s+source/)
   end
 

@@ -175,7 +175,7 @@ RSpec.describe "flat programmes", type: :request do
     expect(json["start"]).to eq("01:00:00:00")
   end
 
-  it "lie under a cut as its second picture, and what plainly differs is found" do
+  it "lie under a cut as its reference, and what plainly differs is found" do
     source = programme("source.mp4", ["mandelbrot", 60], ["testsrc2", 60])
     flat = programme("flat.mp4", ["mandelbrot", 40], ["testsrc2", 40])
     call(:post, "/projects/#{project.id}/cuts", {name: "Cut 1", clips: [source.id]})

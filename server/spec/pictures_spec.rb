@@ -352,7 +352,7 @@ RSpec.describe "Pictures", type: :request do
     end
   end
 
-  it "reads a second picture together with the first" do
+  it "reads a reference together with the first" do
     shot.recipe.accept(revision: 0, document: Studio.balance(exposure: 1.0), words: "x")
     together = ask(scopes: {traces: true, histogram: true}, beside: {source: true})[1]
     alone = ask(scopes: {traces: true, histogram: true}, source: true)[1]
@@ -368,7 +368,7 @@ RSpec.describe "Pictures", type: :request do
     end
   end
 
-  it "shows the difference from a second picture" do
+  it "shows the difference from a reference" do
     expect(pixel(ask(difference: {})[1])).to all(eq(0))
     shot.recipe.accept(revision: 0, document: Studio.balance(exposure: 1.0), words: "x")
     far = (wanted(Footage.code(3), exposure: 1.0) - wanted(Footage.code(3))).abs

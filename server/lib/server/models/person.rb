@@ -15,12 +15,12 @@ module Server
 
     has_many :sign_ins
 
-    LOOK_EVERY = 1 # seconds between looks for the first account
+    LOOK_EVERY = 1 # seconds between looks whether there are accounts
 
-    # @return [Boolean] whether anybody has to sign in; once there is an account there always is one
+    # @return [Boolean] whether anybody has to sign in: as soon as there is one account
     def self.asked?
       now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      return @asked if @asked || (@looked && now - @looked < LOOK_EVERY)
+      return @asked if @looked && now - @looked < LOOK_EVERY
 
       @looked = now
       @asked = exists?

@@ -7,7 +7,7 @@ module Server
     # Of a request: "scopes", see Mordant::Scopes::Instruments; "tap", where they measure, and
     # "region", a part of the picture they are restricted to; "skin", a patch; "acts", a step
     # whose pixels are shown; "light", a part of an instrument, whose pixels are shown;
-    # "marks", that clipped pixels are, and colours beyond P3-D65 where a view has them; "breaks", that places are where tones break; "beside", a second picture that instruments show as well;
+    # "marks", that clipped pixels are, and colours beyond P3-D65 where a view has them; "breaks", that places are where tones break; "beside", a reference that instruments show as well;
     # "difference", one that the picture is taken from, times "gain"; "bands", see Mordant::Scopes::Bands. "guides": levels that black
     # and white are to touch, see Mordant::Scopes::Touch. "instruments": false leaves all out.
     class Measuring

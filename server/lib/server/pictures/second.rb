@@ -2,7 +2,7 @@
 
 module Server
   module Pictures
-    # A second picture, told by how it differs from the first: an object of frame, source,
+    # A reference, told by how it differs from the first: an object of frame, source,
     # washes and trial, each as in the first without it; or still or swatch, the id of one,
     # whose picture it then is; or programme, true: of the movie of the edit that lies under the cut.
     module Second

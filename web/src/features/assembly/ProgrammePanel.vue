@@ -66,7 +66,7 @@ const cutUp = () =>
         <FrameField label="the cut begins" :value="cut.cut.reference.offset" suffix="frames into it" about="by timecode, if both have one" @set="lay({ clip: cut.cut.reference.clip, offset: $event })" />
         <button class="control-main w-full" :disabled="live(comparing)" @click="compare">Find where they differ</button>
         <ProgressBar v-if="live(comparing) && comparing" :done="comparing.done" :of="comparing.count" label="comparing" />
-        <p class="text-faint">On the Bench it is a second picture: compare, <i>programme</i>.</p>
+        <p class="text-faint">On the Bench it is a reference: compare, <i>programme</i>.</p>
       </template>
       <template v-if="found && !live(comparing)">
         <p v-if="found.disagreements.length === 0" class="text-leaf" data-test="agrees">No shot differs<template v-if="found.longer === 0">, and both are as long</template>.</p>

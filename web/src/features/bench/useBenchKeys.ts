@@ -46,23 +46,23 @@ export function useBenchKeys(acts: BenchActs) {
     { key: 'd', words: 'one frame on', press: () => acts.goFrame(cut.frame + 1) },
     { key: ',', words: 'mark the first frame of a range', press: acts.markFirst },
     { key: '.', words: 'mark the last frame of a range', press: acts.markLast },
-    { key: '-', words: 'no range', press: acts.unmark },
+    { key: '-', words: 'clear the range', press: acts.unmark },
     { key: 'shift+f', words: 'flag on and off', press: () => void flags.flip() },
-    { key: 'shift+r', words: 'this frame stands for the shot in overviews', press: () => void flags.standIn() },
+    { key: 'shift+r', words: 'use this frame as the poster frame', press: () => void flags.standIn() },
   ])
   useKeys('playing', [
     { key: 'space', words: 'play, stop', press: acts.togglePlay },
     { key: 'r', words: 'loop the shot or the cut', press: () => (acts.looping.value = !acts.looping.value) },
     { key: 'h', words: 'render ahead; again: stop', press: acts.render },
-    { key: 'shift+space', words: 'play, stop the second picture by itself', press: acts.togglePlaySecond },
+    { key: 'shift+space', words: 'play, stop the reference by itself', press: acts.togglePlaySecond },
   ])
   useKeys('comparing', [
     { key: 'w', words: 'held: the source', press: () => (acts.source.value = true), release: () => (acts.source.value = false) },
     { key: 'y', words: 'compare on and off', press: () => (reference.on = !reference.on) },
-    { key: 'shift+y', words: 'lock the second picture to its place; again: let it follow', press: reference.lock },
-    { key: 'shift+e', words: 'next kept place to compare with', press: reference.nextKept },
-    { key: '#', words: 'held: the second picture alone', press: () => (reference.flipped = true), release: () => (reference.flipped = false) },
-    { key: 'b', words: 'borrow the grade before; again: further back', press: acts.tryBorrow },
+    { key: 'shift+y', words: 'lock the reference where it is; again: let it follow', press: reference.lock },
+    { key: 'shift+e', words: 'next saved reference', press: reference.nextKept },
+    { key: '#', words: 'held: the reference alone', press: () => (reference.flipped = true), release: () => (reference.flipped = false) },
+    { key: 'b', words: 'borrow the grade before; again: one further back', press: acts.tryBorrow },
   ])
   useKeys('the picture', [
     { key: 'f', words: 'fit, 1:1, 2:1', press: acts.zoom },
@@ -83,17 +83,17 @@ export function useBenchKeys(acts: BenchActs) {
     { key: '=', words: 'held: what the open step adds, or takes away, by itself', press: () => (sight.adding = true), release: () => (sight.adding = false) },
     { key: 'shift+o', words: 'draw a shape in the picture; again: leave it', press: () => (matte.drawing = !matte.drawing) },
     { key: ';', words: 'held: no handles in the picture', press: () => (matte.bare = true), release: () => (matte.bare = false) },
-    { key: 'shift+t', words: 'film look out of circuit, and back in', press: () => circuit.flip('film') },
-    { key: 'shift+n', words: 'noise steps suspended everywhere, and back', press: () => circuit.flip('noise') },
+    { key: 'shift+t', words: 'bypass the film look, and back', press: () => circuit.flip('film') },
+    { key: 'shift+n', words: 'bypass noise reduction everywhere, and back', press: () => circuit.flip('noise') },
   ])
   useKeys('change over time', [
-    { key: 'shift+s', words: 'strip of what changes over time, there and away', press: () => (layout.strip = !layout.strip) },
-    { key: 'shift+l', words: 'cut bar and strip: this shot, or the whole cut', press: view.flip },
-    { key: 'shift+x', words: 'grades cross over the marked range, or the stretch somebody is at', press: acts.crossOver },
+    { key: 'shift+s', words: 'show or hide the strip of what changes over time', press: () => (layout.strip = !layout.strip) },
+    { key: 'shift+l', words: 'cut bar and strip: zoom to this shot, or the whole cut', press: view.flip },
+    { key: 'shift+x', words: 'cross over two grades across the marked range, or around this frame', press: acts.crossOver },
   ])
   useKeys('panels', [
-    { key: 'p', words: 'recipe there and away', press: () => layout.flip('recipe') },
-    { key: 'o', words: 'scopes there and away', press: () => layout.flip('scopes') },
-    { key: 'shift+w', words: 'what others say: notes there and away', press: () => (layout.notes = !layout.notes) },
+    { key: 'p', words: 'show or hide the recipe', press: () => layout.flip('recipe') },
+    { key: 'o', words: 'show or hide the scopes', press: () => layout.flip('scopes') },
+    { key: 'shift+w', words: 'show or hide the notes', press: () => (layout.notes = !layout.notes) },
   ])
 }

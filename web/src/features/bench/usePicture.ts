@@ -68,14 +68,14 @@ export interface Measuring {
   marks: boolean
   /** Places where tones break are marked, and their share told. */
   breaks?: boolean
-  /** A second picture that instruments show together with this one. */
+  /** A reference that instruments show together with this one. */
   beside: unknown
-  /** A second picture that the shown one is the difference from, times gain. */
+  /** A reference that the shown one is the difference from, times gain. */
   difference?: unknown
   gain?: number
 }
 
-/** A second picture in place of the wish's own. */
+/** A reference in place of the wish's own. */
 export interface SecondWish {
   frame?: number
   source?: boolean

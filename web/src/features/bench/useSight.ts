@@ -78,7 +78,7 @@ export const useSight = defineStore('sight', () => {
     gain,
     adds: computed(() => (adding.value ? (step.value?.id ?? null) : null)),
     key,
-    /** What a matte would be shown of, as the second picture. */
+    /** What a matte would be shown of, as the reference. */
     beside: computed(() => (step.value?.matte ? { step: step.value.id, region: null, ...matte.shown, look: matte.look === 'veil' ? 'grey' : matte.look } : null)),
     tap: computed(() => step.value?.id ?? null),
     showRegion: (name: string) => (region.value = region.value === name ? null : name),

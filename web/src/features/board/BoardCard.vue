@@ -38,7 +38,7 @@ const frame = computed(() => {
     <i v-if="picked" class="absolute top-1 left-1 border border-ground bg-ink px-1 text-2xs text-ground not-italic">picked</i>
     <p class="flex h-[18px] items-center justify-between gap-1 px-1 text-2xs whitespace-nowrap text-dim">
       <span class="flex min-w-0 items-center gap-1.5"><b class="truncate font-medium text-ink">{{ shot.name }}</b><span v-if="steps.length" :title="steps.map((step) => step.name).join(', ')">{{ steps.length }} {{ steps.length === 1 ? 'step' : 'steps' }}</span></span>
-      <span v-if="reference" class="text-[#7fb0e0]">second</span>
+      <span v-if="reference" class="text-[#7fb0e0]">reference</span>
     </p>
     <div v-if="details" class="h-[26px] overflow-hidden px-1 text-2xs leading-[13px] whitespace-nowrap text-dim">
       <p class="truncate">{{ [shot.clip.camera, shot.clip.reel, frame].filter(Boolean).join(' · ') }}</p>

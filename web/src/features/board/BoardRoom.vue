@@ -60,7 +60,7 @@ useKeys('the board', [
   { key: 'escape', words: 'pick none', press: () => board.pickNone() },
   { key: 'enter', words: 'to the Bench', press: bench },
   { key: 'shift+f', words: 'flag on and off', press: () => void flags.flip() },
-  { key: 'shift+r', words: 'the frame somebody is at stands for the shot', press: () => void flags.standIn() },
+  { key: 'shift+r', words: 'use this frame as the poster frame', press: () => void flags.standIn() },
   { key: 'mod+c', words: "copy the shot's recipe", press: () => cut.shot && copies.copy(cut.shot.recipe.document.steps, true) },
   { key: 'mod+v', words: 'put what was copied on what is picked', press: put },
 ])

@@ -29,7 +29,7 @@ function choose(kind: Kind) {
 
 <template>
   <Popover class="relative">
-    <PopoverButton :class="reference.on ? 'border border-woad px-1.5 text-[#7fb0e0]' : 'hover:text-ink'" title="Y: compare with a second picture" @click="load">{{ reference.on ? `with ${reference.words}` : 'compare' }}</PopoverButton>
+    <PopoverButton :class="reference.on ? 'border border-woad px-1.5 text-[#7fb0e0]' : 'hover:text-ink'" title="Y: compare with a reference" @click="load">{{ reference.on ? `with ${reference.words}` : 'compare' }}</PopoverButton>
     <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 max-h-[70vh] w-80 overflow-y-auto border border-line bg-raise p-3 text-ink shadow-lg shadow-black/50 outline-none">
       <label class="mb-2 flex items-center justify-between text-sm"><span>compare <span class="text-xs text-dim">Y</span></span><input v-model="reference.on" type="checkbox" class="accent-woad" aria-label="compare" /></label>
       <OptionRow label="how it is compared" :options="WAYS" :model-value="reference.way" @update:model-value="reference.way = $event as Way" />

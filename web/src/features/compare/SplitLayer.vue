@@ -2,7 +2,7 @@
 import { computed, ref, watchEffect } from 'vue'
 import { drawReal, type RealPixels } from '../bench/useRealPixels'
 
-/** The second picture over the first, right of a line that is dragged. */
+/** The reference over the first, right of a line that is dragged. */
 const props = withDefaults(defineProps<{ bitmap: ImageBitmap | null; place: { x: number; y: number; width: number; height: number }; whole: boolean; words: string; /** What the first picture is called. */ first?: string; real?: RealPixels | null }>(), { first: 'graded', real: null })
 const split = defineModel<number>('split', { required: true })
 const canvas = ref<HTMLCanvasElement>()
@@ -52,7 +52,7 @@ function key(event: KeyboardEvent) {
 
 <template>
   <div ref="box" class="pointer-events-none absolute inset-0">
-    <canvas ref="canvas" class="size-full" role="img" aria-label="second picture" />
+    <canvas ref="canvas" class="size-full" role="img" aria-label="reference" />
     <div
       v-if="!whole"
       class="pointer-events-auto absolute inset-y-0 w-3 -translate-x-1/2 cursor-ew-resize touch-none outline-none"

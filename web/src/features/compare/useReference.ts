@@ -34,7 +34,7 @@ const MOST_KEPT = 8
 const away = (shots: number) => (shots === 0 ? 'the same shot' : `${Math.abs(shots) === 1 ? 'one' : Math.abs(shots)} ${shots < 0 ? 'before' : 'after'}`)
 
 /**
- * The second picture beside the one that is graded: which, and how the two are shown. It
+ * The reference beside the one that is graded: which, and how the two are shown. It
  * follows along, or is locked to its place; its time runs with the first one's or by itself.
  */
 export const useReference = defineStore('reference', () => {
@@ -59,7 +59,7 @@ export const useReference = defineStore('reference', () => {
   const flipped = ref(false)
   /** What it was when it was locked. */
   const locked = ref<{ second: Second; words: string } | null>(null)
-  /** The second picture's own frame, while its time is free. */
+  /** The reference's own frame, while its time is free. */
   const freeFrame = ref<number | null>(null)
   const zoomFree = useStorage('mordant.reference.zoom', false)
   const foundDocuments = new Map<number, RecipeDocument>()
@@ -150,7 +150,7 @@ export const useReference = defineStore('reference', () => {
     const found = locked.value?.second ?? following.value
     return found && freeFrame.value !== null && !timeless.value ? { ...found, frame: freeFrame.value } : found
   })
-  /** Record frame the second picture is at. */
+  /** Record frame the reference is at. */
   const frame = computed(() => (timeless.value || !second.value ? null : (second.value.frame ?? cut.frame)))
 
   const label = () => (kind.value === 'distance' ? away(distance.value) : (KINDS.find((one) => one.id === kind.value)?.label ?? ''))
@@ -196,7 +196,7 @@ export const useReference = defineStore('reference', () => {
     freeFrame,
     zoomFree,
     frame,
-    /** The shot the second picture is of. */
+    /** The shot the reference is of. */
     shot: computed(() => (frame.value === null ? undefined : cut.shotAt(frame.value))),
     second,
     words,

@@ -44,7 +44,7 @@ async function rest() {
   await settle()
 }
 
-describe('the second picture', () => {
+describe('the reference', () => {
   it('is asked for while it is compared with, with the recipes of its own shot', async () => {
     await rest()
     expect(pictures()).toHaveLength(0)

@@ -11,7 +11,7 @@ import { useReference } from './useReference'
 const AHEAD = 24 // frames asked for before the first picture reaches them
 
 /**
- * The second picture, at rest and playing: with the first one while their times are
+ * The reference, at rest and playing: with the first one while their times are
  * linked, by itself while they are not.
  *
  * @param present what the first picture shows
@@ -26,7 +26,7 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
 
   const seen = computed(() => (reference.flipped || (reference.on && reference.way !== 'difference') ? reference.second : null))
 
-  /** The recipes of a shot as the second picture has them. */
+  /** The recipes of a shot as the reference has them. */
   function trialOf(trial: Trial): Trial {
     const second = reference.second
     if (second?.source) return trial.map(({ recipe }) => ({ recipe, document: { steps: [] } }))

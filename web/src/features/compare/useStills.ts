@@ -56,7 +56,7 @@ export const useStills = defineStore('stills', () => {
     show(found.at(-1))
   }
 
-  /** The second picture as it is now, or the graded one; later changes do not reach it. */
+  /** The reference as it is now, or the graded one; later changes do not reach it. */
   async function freeze(second: SecondWish | null) {
     const shot = second ? reference.shot : cut.shot
     if (!cut.cut || !shot) return

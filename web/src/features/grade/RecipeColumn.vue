@@ -75,8 +75,8 @@ useKeys('copies', [
   { key: 'mod+c', words: 'copy the open step', press: () => copies.copy(steps.value.filter((step) => step.id === opened.id), false) },
   { key: 'mod+shift+c', words: 'copy the recipe', press: () => copies.copy(steps.value, true) },
   { key: 'mod+v', words: 'put the copy on picked shots', press: () => void copies.put() },
-  { key: 'g', words: 'next line of the quick order; begins a Balance', press: () => void quickOrder() },
 ])
+useKeys('the open step', [{ key: 'g', words: 'next line of the quick order; begins a Balance', press: () => void quickOrder() }])
 
 const named = catalogue.catalogue
 useKeys('steps and looks', [

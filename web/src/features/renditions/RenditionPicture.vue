@@ -11,7 +11,7 @@ import { useScreen } from '../screen/useScreen'
 import { useNotices } from '../shell/useNotices'
 
 /** A shot's picture for a target, as this screen can show it. */
-const props = defineProps<{ shot: Shot; target: string; bright: 'rolled' | number; label: string; measuring?: Measuring; looking?: Looking; moves?: boolean; /** A second picture over it, right of a line. */ over?: ImageBitmap | null; words?: [string, string] }>()
+const props = defineProps<{ shot: Shot; target: string; bright: 'rolled' | number; label: string; measuring?: Measuring; looking?: Looking; moves?: boolean; /** A reference over it, right of a line. */ over?: ImageBitmap | null; words?: [string, string] }>()
 const split = defineModel<number>('split', { default: 0.5 })
 const cut = useCut()
 const screen = useScreen()

@@ -19,7 +19,7 @@ function countsOf(part: Uint8Array | undefined) {
   return CHANNELS.map((_, index) => all.subarray(index * CODES, (index + 1) * CODES))
 }
 const counts = computed(() => countsOf(props.shown?.parts.histogram))
-/** Of the second picture; then luma alone is shown of both. */
+/** Of the reference; then luma alone is shown of both. */
 const second = computed(() => countsOf(props.shown?.parts.beside_histogram))
 
 /** Counts of as many bins as there are pixels for. */

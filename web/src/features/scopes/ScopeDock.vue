@@ -10,7 +10,7 @@ defineProps<{
   shown: Reading | null
   /** Over the large picture. */
   floating?: boolean
-  /** Names of the graded and the second picture, where a room shows two by itself. */
+  /** Names of the graded and the reference, where a room shows two by itself. */
   second?: [string, string] | null
 }>()
 

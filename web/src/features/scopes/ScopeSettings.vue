@@ -26,7 +26,7 @@ function addGuide() {
     <PopoverButton class="text-2xs text-dim hover:text-ink">instruments…</PopoverButton>
     <PopoverPanel v-inside class="absolute right-0 bottom-full mb-1 w-72 space-y-2.5 border border-line bg-raise p-3 shadow-lg shadow-black/50 outline-none">
       <div><h3 class="caption mb-1">They measure</h3><OptionRow label="where instruments measure" :options="TAPS" :model-value="scopes.kept.tap" @update:model-value="scopes.set({ tap: $event as Tap })" /></div>
-      <div><h3 class="caption mb-1">Together with</h3><OptionRow label="second picture" :options="BESIDE" :model-value="scopes.kept.beside" @update:model-value="scopes.set({ beside: $event as 'none' | 'source' | 'before' })" /></div>
+      <div><h3 class="caption mb-1">Together with</h3><OptionRow label="reference" :options="BESIDE" :model-value="scopes.kept.beside" @update:model-value="scopes.set({ beside: $event as 'none' | 'source' | 'before' })" /></div>
       <div><h3 class="caption mb-1">Of the picture</h3><OptionRow label="what of the picture is read" :options="READS" :model-value="scopes.kept.seenOnly ? 'seen' : 'whole'" @update:model-value="scopes.set({ seenOnly: $event === 'seen' })" /></div>
       <div><h3 class="caption mb-1">Scale</h3><OptionRow label="unit" :options="UNITS" :model-value="scopes.kept.unit" @update:model-value="scopes.set({ unit: $event as Unit })" /></div>
       <div v-if="scopes.kept.unit === 'code'"><h3 class="caption mb-1">Codes read as</h3><OptionRow label="range" :options="RANGES" :model-value="scopes.kept.range" @update:model-value="scopes.set({ range: $event as 'full' | 'legal' })" /></div>

@@ -123,7 +123,7 @@ describe('instruments', () => {
     expect([scopes.words(0.25), scopes.placeOf('55'), scopes.marks]).toEqual(['5.00 cd/m²', 0.75, [[1, '100']]])
   })
 
-  it('measures the second picture that is chosen', () => {
+  it('measures the reference that is chosen', () => {
     const scopes = useScopes()
     expect(scopes.beside).toBeNull()
     scopes.set({ beside: 'source' })

@@ -35,7 +35,7 @@ export const TAPS: { id: Tap; label: string; about: string }[] = [
   { id: 'source', label: 'source', about: 'the clip, without any step' },
   { id: 'before', label: 'no look', about: "the shot's own steps, without the washes over it" },
   { id: 'final', label: 'final', about: 'the finished picture for the target' },
-  { id: 'second', label: 'second', about: 'the picture compared with; without one the final picture' },
+  { id: 'second', label: 'reference', about: 'the picture compared with; without one the final picture' },
 ]
 const MOST = 4
 const LEAST_SHARE = 0.12
@@ -55,7 +55,7 @@ const initial = () => ({
   breaks: false,
   touch: { on: false, black: 0, white: 940 / 1023 },
   tap: 'final' as Tap,
-  /** A second picture shown with the graded one. */
+  /** A reference shown with the graded one. */
   beside: 'none' as 'none' | 'source' | 'before',
   /** Of a zoomed picture they read what is seen of it. */
   seenOnly: false,
