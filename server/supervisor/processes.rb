@@ -33,7 +33,7 @@ module Supervisor
     # @param arguments [Array<String>] of server/prepare.rb
     def prepare(*arguments)
       system(@environment, "bundle", "exec", "ruby", "server/prepare.rb", *arguments, chdir: ROOT) ||
-        raise(Trouble, "the database could not be prepared; the lines above say why")
+        raise(Trouble, "it cannot begin like this; the lines above say why")
     end
 
     def start
