@@ -58,14 +58,6 @@ go_to_shot("1C")
 PAGE.find("[role=slider][aria-label='light, high (gain)']").send_keys(:up, :up)
 settle
 take("bench")
-PAGE.driver.browser.keyboard.type("l")
-PAGE.driver.browser.keyboard.type("o")
-settle
-take("large")
-PAGE.driver.browser.keyboard.type("o")
-PAGE.driver.browser.keyboard.type("l")
-settle
-
 # Where a share of the picture lies on the page.
 def at(x, y)
   left, top, width, height = PAGE.evaluate_script("(() => { const r = document.querySelector('section[aria-label=picture] canvas').getBoundingClientRect(); return [r.x, r.y, r.width, r.height] })()")
@@ -104,7 +96,6 @@ PAGE.find("button", text: /\Aon/).click
 PAGE.find("[data-test=path]", wait: 120)
 24.times { PAGE.driver.browser.keyboard.type("d") }
 settle
-take("shape")
 PAGE.click_button("what it does")
 PAGE.driver.browser.keyboard.type("[")
 field = PAGE.find("input[aria-label='fade in before']")
@@ -116,7 +107,7 @@ PAGE.driver.browser.keyboard.type([:shift, "k"])
 settle
 type("exposure", "1.6")
 PAGE.find("button[aria-label='key of exposure at frame 25']").click
-PAGE.find("button[aria-label='how it goes on from the key']").click
+PAGE.find("button[aria-label='easing after the key']").click
 PAGE.find("[role=option]", text: "smoothly").click
 PAGE.click_button("graph", exact: true)
 settle
@@ -243,5 +234,31 @@ PAGE.click_button("Measure and correct")
 PAGE.find("[data-test=de2000_mean-after]", text: /\d/, wait: 240)
 take("screens")
 PAGE.visit(ADDRESS)
-sleep 1
+PAGE.click_link("Grade Finished")
+settle
+go_to_shot("2B")
+PAGE.driver.browser.keyboard.type([:shift, "w"])
+PAGE.find("aside[aria-label='notes of this cut']")
+PAGE.fill_in("words of the note", with: "Cup a little brighter, so that it is seen.")
+PAGE.click_button("area")
+mouse.move(**at(0.62, 0.5))
+mouse.down
+mouse.move(**at(0.7, 0.6))
+mouse.move(**at(0.74, 0.66))
+mouse.up
+PAGE.click_button("leave it")
+PAGE.find("[data-note] button", text: "Cup a little").click
+settle
+take("notes")
+PAGE.click_button("send a link…")
+PAGE.fill_in("who the link is for", with: "For the producer")
+PAGE.click_button("make link")
+link = PAGE.find("input[aria-label='address of the link']").value
+PAGE.driver.browser.keyboard.type([:shift, "w"])
+PAGE.visit(link)
+PAGE.find("[data-note] button", match: :first).click
+sleep 4
+take("review")
+PAGE.visit(ADDRESS)
+sleep 3
 take("start")

@@ -73,7 +73,7 @@ RSpec.describe "Assembly" do
 
     bring("salt_lantern_2.edl")
     click_button "Compare with Cut 1"
-    expect(page).to have_css("[data-test=counts]", text: /1 new\s*1 changed\s*1 moved\s*1 gone\s*9 kept/)
+    expect(page).to have_css("[data-test=counts]", text: /1 new\s*1 changed\s*1 moved\s*1 gone\s*9 unchanged/)
     expect(all("[data-difference]").map { |one| one["data-difference"] }).to eq(%w[trimmed new moved gone])
     click_button "Lay it over Cut 1"
     expect(page).to have_text("one undo takes it back")

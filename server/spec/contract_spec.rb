@@ -92,6 +92,28 @@ RSpec.describe "What the front end takes answers for", type: :request do
     expect(interfaces.size).to be > 40
   end
 
+  it "is people, where they are, links and notes" do
+    call(:get, "/here")
+    hold("Here", json)
+    call(:put, "/presence", {window: "w", room: "bench", project: cut.project_id})
+    hold("PresentWindow", JSON.parse(Server::Presence.there([cut.project_id])[cut.project_id][0].to_json))
+    call(:post, "/cuts/#{cut.id}/reviews", {name: "Producer"})
+    hold("ReviewLink", json)
+    secret = json["address"].delete_prefix("/review/")
+    call(:post, "/reviews/#{secret}/notes", {frame: 1, words: "x", by: "Orla", mark: {kind: "point", from: [0, 0], to: [0, 0]}})
+    call(:post, "/cuts/#{cut.id}/notes", {answers: json["id"], words: "y"})
+    sheet = get_json("/reviews/#{secret}")
+    hold("ReviewSheet", sheet)
+    hold("ShotNote", sheet["notes"][0])
+    hold("NoteMark", sheet["notes"][0]["mark"])
+    hold("NoteAnswer", sheet["notes"][0]["answers"][0])
+    person = Server::Person.made("name" => "Ida", "role" => "administer", "password" => "ferry at low tide")
+    hold("Person", JSON.parse(person.to_h.to_json))
+    hold("SignIn", JSON.parse(Server::SignIn.begin(person, address: "x", browser: "x").first.to_h.to_json))
+  ensure
+    Server::Person.forget
+  end
+
   it "is screens, the sessions that measured them, and a report" do
     screen = Server::Screen.made({"name" => "Desk", "screen" => "127.0.0.1:1", "probe" => "127.0.0.1:2"})
     clock = Mordant::Calibration::Clock::Counted.new

@@ -5,22 +5,38 @@ require_relative "spec_helper"
 RSpec.describe Server::Demo do
   let(:manifest) { JSON.parse(File.read(File.join(described_class::FOLDER, "manifest.json"))) }
 
-  it "is a cut of twelve shots with a dissolve, every clip assigned, loaded once" do
+  # One load for all that is in it, as it takes every clip in.
+  it "is a cut of twelve shots to grade and one that is finished, with HDR targets, loaded once and taken away whole" do
     project = described_class.load
-    cut = project.cuts.first
+    cut, finished = project.cuts.order(:id).to_a
     expect(cut.loaded_shots.map(&:name)).to eq(manifest["shots"].map { |shot| shot["shot"] })
     expect(cut.loaded_shots.map { |shot| shot.clip.encoding }).to eq(manifest["shots"].map { |shot| shot["encoding"] })
     expect(cut.loaded_shots.count { |shot| shot.dissolve.positive? }).to eq(1)
     expect(cut.timeline.length).to eq(manifest["shots"].sum { |shot| shot["for"] })
     expect(described_class.load).to be_nil
-    expect(Server::Project.count).to eq(1)
+    expect(project.hdr.id).to eq("hdr")
+    expect(cut.renditions.targets.map { |target| target.view.aim.peak }).to eq([100.0, 600.0])
+    expect(Server::Shot.where(id: Server::Errand.last.wish["shots"]).pluck(:name)).to match_array(manifest["shots"].select { |shot| shot["scene"] == 3 }.map { |shot| shot["shot"] })
+    expect_finished(finished)
+    project.remove
+    expect([Server::Project, Server::Cut, Server::Path, Server::Note, Server::Recipe].map(&:count)).to all(eq(0))
   end
 
-  it "has an HDR target with two renditions, and has its night scene measured for them" do
-    project = described_class.load
-    expect(project.hdr.id).to eq("hdr")
-    expect(project.cuts.first.renditions.targets.map { |target| target.view.aim.peak }).to eq([100.0, 600.0])
-    expect(Server::Shot.where(id: Server::Errand.last.wish["shots"]).pluck(:name)).to match_array(manifest["shots"].select { |shot| shot["scene"] == 3 }.map { |shot| shot["shot"] })
+  # Graded to the end, each step named after its reason, with everything there is.
+  def expect_finished(cut)
+    recipes = cut.loaded_shots.flat_map(&:recipes) + cut.loaded_washes.map(&:recipe) + cut.loaded_families.flat_map(&:recipes)
+    steps = recipes.flat_map { |recipe| recipe.document["steps"] }
+    expect(cut.loaded_shots.map { |shot| shot.recipe.document["steps"].size }).to all(be >= 1)
+    kinds = Mordant::Steps.all.to_h { |kind| [kind.id, kind.label] }
+    expect(steps.map { |step| step["name"] }).to all(be_a(String)) & all(match(/ /))
+    expect(steps.select { |step| step["name"] == kinds[step["kind"]] }).to eq([])
+    expect(steps.map { |step| step["kind"] }.uniq).to include("balance", "zones", "curves", "dyes", "emulsion", "halation", "grain", "noise", "detail")
+    parts = steps.filter_map { |step| step["matte"] }.flat_map { |matte| matte["contributors"] }
+    expect(parts.map { |part| part["kind"] }.uniq).to include("ellipse", "gradient", "key", "luminance")
+    expect(parts.filter_map { |part| part.dig("path", "id") }).to eq(cut.paths.map(&:id))
+    expect([steps.count { |step| step["keys"] }, steps.count { |step| step["spans"] }, recipes.count { |recipe| recipe.document["bundles"] }, cut.loaded_washes.size, cut.loaded_families.size]).to eq([1, 1, 1, 2, 3])
+    expect(cut.loaded_shots.first.recipes.map(&:name)).to eq(["First light", "Colder morning"])
+    expect(Server::Note.shown(cut)).to match([include(closed: true, answers: [include(by: "colourist")])])
   end
 
   it "has in its cut list what is in the cut" do

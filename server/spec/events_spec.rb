@@ -43,9 +43,12 @@ RSpec.describe Server::Events, type: :request do
   it "ends with the sign-in by which it was opened" do
     person = Server::Person.made("name" => "Ida", "role" => "administer", "password" => "ferry at low tide")
     sign_in, = Server::SignIn.begin(person, address: "x", browser: "x")
+    stub_const("Server::Events::MOST_OF_ONE", 1)
     there, here = UNIXSocket.pair
     events.follow(here, [], sign_in: sign_in.id)
     heard(there, 1)
+    expect { events.make_room(sign_in.id) }.to raise_error(Server::Events::TooMany)
+    expect { events.make_room(sign_in.id + 1) }.not_to raise_error
     sign_in.destroy!
     sleep 0.02 until events.size.zero?
     expect(here).to be_closed

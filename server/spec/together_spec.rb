@@ -117,6 +117,8 @@ RSpec.describe Server::Together, type: :request do
     ask(ida, "PUT", "/presence", place)
     ask(ida, "PUT", "/presence", {window: "w1", leaving: true})
     expect(people.call).to eq([])
+    (Server::Presence::MOST + 3).times { |n| ask(ida, "PUT", "/presence", place.merge(window: "w#{n}")) }
+    expect(Server::Presence.count).to eq(Server::Presence::MOST)
     [{window: "a b"}, {room: "kitchen"}].each { |odd| expect(ask(ida, "PUT", "/presence", place.merge(odd))).to eq(422) }
   end
 

@@ -15,6 +15,7 @@ module Server
       [nil, %r{\A/(sign_ins(/.*)?|own_password|presence)\z}, "look"],
       ["POST", %r{\A/cuts/\d+/(picture|window|ladder|ladders|point|kept|cleaned|finished|notes)\z}, "look"],
       ["GET", %r{\A/media(/.*)?\z}, "grade"],
+      ["GET", %r{\A/shots/\d+/(bake|look\..*|on_set\.tar)\z}, "grade"], # what leaves the house
       [nil, %r{\A/cuts/\d+/(orders(/.*)?|export|packages)\z}, "deliver"],
       [nil, %r{\A/(orders|outputs)/.*\z}, "deliver"],
       [nil, %r{\A/errands/\d+/file\z}, "deliver"],

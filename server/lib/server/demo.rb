@@ -33,7 +33,9 @@ module Server
         @project = Project.create!(name: @manifest["title"], width:, height:, rate_numerator: @manifest["rate"], input_rules: rules)
         @project.update!(targets: @project.targets + TARGETS)
         SCREENS.each { |screen| Screen.made(screen) unless Screen.exists?(name: screen["name"]) }
-        cut = build(take_in)
+        clips = take_in
+        cut = build(clips, "Cut 1")
+        Finished.new(build(clips, "Finished")).grade
         Errand.place(cut, "measure", {shots: cut.shots.where("scene ~ ?", NIGHT.source).pluck(:id)})
       end
       @project
@@ -56,8 +58,8 @@ module Server
       @manifest["cameras"].reject { |_, about| about["declares"] }.map { |camera, about| {"field" => "camera", "pattern" => camera, "encoding" => about["encoding"]} }
     end
 
-    def build(clips)
-      cut = Cut.create_named!(@project, "Cut 1")
+    def build(clips, name)
+      cut = Cut.create_named!(@project, name)
       scenes = @manifest["scenes"].to_h { |scene| [scene["number"], scene["name"]] }
       record = 0
       cut.add(@manifest["shots"].each_with_index.map do |shot, position|

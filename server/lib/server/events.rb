@@ -9,6 +9,7 @@ module Server
   # have not heard.
   class Events
     MOST = 64 # streams of a process
+    MOST_OF_ONE = 12 # of those by one sign-in, so that nobody takes them all
     LOOK_EVERY = 0.3 # seconds
     BEAT_EVERY = 15 # seconds between signs of life
     AGAIN = 500 # ms, after which a browser that has lost its stream asks for another
@@ -34,9 +35,11 @@ module Server
       @streams = []
     end
 
+    # @param sign_in [Integer, nil] by which it would be
     # @raise [TooMany] when another stream cannot be had
-    def make_room
-      raise TooMany if @lock.synchronize { @streams.size } >= @most
+    def make_room(sign_in = nil)
+      all, own = @lock.synchronize { [@streams.size, sign_in ? @streams.count { |one| one.sign_in == sign_in } : 0] }
+      raise TooMany if all >= @most || own >= MOST_OF_ONE
     end
 
     # @param io [IO] of the browser, after the head of the answer; closed when it leaves

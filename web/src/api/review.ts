@@ -20,6 +20,8 @@ export interface ShotNote {
   timecode: string
   shot: number | null
   by: string
+  /** Who the link was for that it came by. */
+  via: string | null
   words: string
   mark: NoteMark | null
   at: string

@@ -53,7 +53,7 @@ module Server
     # @return [Array<Hash>] notes of a cut where they are now, in order of their frames, with their answers
     def self.shown(cut)
       cut.loaded_shots
-      where(cut:, answers_id: nil).includes(:answers).sort_by { |note| [note.frame_in(cut), note.id] }.map { |note| note.to_h(cut) }
+      where(cut:, answers_id: nil).includes(:review, :answers).sort_by { |note| [note.frame_in(cut), note.id] }.map { |note| note.to_h(cut) }
     end
 
     # @param cut [Cut] as it is now
@@ -70,7 +70,7 @@ module Server
 
     def to_h(cut = self.cut)
       at = frame_in(cut)
-      {id:, frame: at, timecode: cut.timecode(at).to_s, shot: shot_id, by:, words:, mark:, at: created_at.iso8601, closed: !closed_at.nil?,
+      {id:, frame: at, timecode: cut.timecode(at).to_s, shot: shot_id, by:, via: review&.name, words:, mark:, at: created_at.iso8601, closed: !closed_at.nil?,
        answers: answers.sort_by(&:id).map { |one| {id: one.id, by: one.by, words: one.words, at: one.created_at.iso8601} }}
     end
   end

@@ -41,7 +41,7 @@ module Server
     # @raise [Mordant::ParameterError]
     def self.made(values)
       name = values["name"].to_s.strip
-      unless name.match?(/\A[[:print:]]{1,60}\z/) && !exists?(["lower(name) = lower(?)", name])
+      unless name.match?(/\A[[[:print:]]&&[^\p{Cf}]]{1,60}\z/) && !exists?(["lower(name) = lower(?)", name])
         raise Mordant::ParameterError.new(path: "name", expected: "1 to 60 characters that no account has yet", found: values["name"])
       end
       role = checked_role(values["role"])

@@ -7,6 +7,7 @@ module Server
     TOUCH = 5 # seconds for which a hand counts after its last move
     ROOMS = %w[intake assembly bench board pairing renditions dispatch screens settings].freeze
     LONGEST = 40 # characters of a window's own name
+    MOST = 40 # windows of one person
 
     belongs_to :person, optional: true
 
@@ -21,7 +22,7 @@ module Server
 
       values = {window:, room: body["room"], person_id: Present.person&.id, seen_at: Time.now, touched_at: (Time.now if body["touching"] == true), **places(body)}
       upsert(values, unique_by: :window)
-      where(seen_at: ..(Time.now - 60 * GONE)).delete_all if rand(50).zero?
+      where(person_id: values[:person_id]).where.not(id: where(person_id: values[:person_id]).order(seen_at: :desc).limit(MOST).select(:id)).delete_all
     end
 
     # Places that are gone are none.

@@ -8,6 +8,7 @@ module Server
     COOKIE = "mordant_person"
     IDLE = 14 * 24 * 3600 # seconds without a sign of it, after which it has ended
     LONGEST = 60 * 24 * 3600 # seconds in all
+    MOST = 40 # browsers of one person; with more the one not seen longest is signed out
     SEEN_EVERY = 60 # seconds, as often as that is written down
 
     belongs_to :person
@@ -17,7 +18,7 @@ module Server
     # @return [Array(SignIn, String)] and what its cookie holds
     def self.begin(person, address:, browser:)
       secret = SecureRandom.urlsafe_base64(32)
-      where.not(id: live.where(person:).select(:id)).where(person:).delete_all
+      where(person:).where.not(id: live.where(person:).order(seen_at: :desc).limit(MOST - 1).select(:id)).delete_all
       [create!(person:, mark: mark_of(secret), address:, browser: browser.to_s.scrub("?")[0, 200], seen_at: Time.now), Guard.signed(secret)]
     end
 

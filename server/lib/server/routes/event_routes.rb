@@ -12,7 +12,7 @@ module Server
         raise Mordant::ParameterError.new(path: "projects", expected: "at most #{MOST}", found: projects.size) if projects.size > MOST
 
         every(Project.all, projects)
-        Events.current.make_room
+        Events.current.make_room(Present.sign_in&.id)
         content_type "text/event-stream"
         cache_control :no_store
         sign_in = Present.sign_in&.id

@@ -13,7 +13,7 @@ const KINDS: { id: Difference['kind']; label: string; look: string }[] = [
   { id: 'trimmed', label: 'changed', look: 'text-weld' },
   { id: 'moved', label: 'moved', look: 'text-woad' },
   { id: 'gone', label: 'gone', look: 'text-madder' },
-  { id: 'kept', label: 'kept', look: 'text-dim' },
+  { id: 'kept', label: 'unchanged', look: 'text-dim' },
 ]
 const kinds = computed(() => KINDS.map((kind) => ({ ...kind, count: props.differences.filter((one) => one.kind === kind.id).length })).filter(({ count }) => count > 0))
 const shown = computed(() => (all.value ? props.differences : props.differences.filter((one) => one.kind !== 'kept')))
@@ -35,6 +35,6 @@ function go(one: Difference) {
         <p :class="look(one)">{{ one.words }}</p>
       </li>
     </ul>
-    <label class="flex items-center gap-2 text-dim"><input v-model="all" type="checkbox" class="accent-weld" />those that are kept too</label>
+    <label class="flex items-center gap-2 text-dim"><input v-model="all" type="checkbox" class="accent-weld" />unchanged ones too</label>
   </section>
 </template>

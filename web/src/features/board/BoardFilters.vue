@@ -36,7 +36,7 @@ const labelOf = (key: keyof Filters, groups: ChoiceGroup[], otherwise: string) =
     <span v-else data-test="count">{{ cut.shots.length }} shots</span>
     <span class="flex-1" />
     <label class="flex items-center gap-1.5"><input v-model="board.look.details" type="checkbox" class="accent-weld" />details</label>
-    <label class="flex items-center gap-1.5" title="the board scrolls to the shot somebody is at"><input v-model="board.look.follows" type="checkbox" class="accent-weld" />scrolls along</label>
+    <label class="flex items-center gap-1.5" title="the board scrolls to the current shot"><input v-model="board.look.follows" type="checkbox" class="accent-weld" />scrolls along</label>
     <label class="flex items-center gap-1.5">size <input v-model.number="board.look.size" type="range" :min="SMALLEST" :max="LARGEST" step="4" class="w-24 accent-weld" aria-label="size of pictures" /></label>
   </div>
 </template>

@@ -44,7 +44,7 @@ function choose(kind: Kind) {
       </p>
       <div v-if="reference.kind === 'swatch'" class="mt-2 grid grid-cols-3 gap-1.5" role="radiogroup" aria-label="swatch compared with">
         <button v-for="swatch in swatches.all" :key="swatch.id" role="radio" :aria-checked="reference.swatch === swatch.id" class="min-w-0 border p-0.5 text-left" :class="reference.swatch === swatch.id ? 'border-woad' : 'border-transparent'" @click="((reference.swatch = swatch.id), (reference.on = true))"><img :src="swatches.picture(swatch)" alt="" class="aspect-video w-full bg-ground object-cover" /><span class="block truncate text-2xs text-dim">{{ swatch.name }}</span></button>
-        <p v-if="swatches.all.length === 0" class="col-span-3 text-xs text-dim">no swatches are kept yet</p>
+        <p v-if="swatches.all.length === 0" class="col-span-3 text-xs text-dim">no swatches are saved yet</p>
       </div>
       <div v-if="!reference.timeless" class="mt-2 flex gap-1 border-t border-line pt-2" role="radiogroup" aria-label="how it is held">
         <button role="radio" class="control flex-1 px-1" :class="{ 'border-woad': !reference.locked }" :aria-checked="!reference.locked" @click="reference.locked && reference.lock()">follows</button>
@@ -53,7 +53,7 @@ function choose(kind: Kind) {
       </div>
       <StillList class="mt-2 border-t border-line pt-2" />
       <div class="mt-2 border-t border-line pt-2">
-        <button class="control w-full" @click="reference.keep()">keep this place to compare with</button>
+        <button class="control w-full" @click="reference.keep()">save this frame as a reference</button>
         <p v-for="(frame, index) in reference.kept" :key="frame" class="mt-1 flex justify-between text-xs"><button :class="reference.kind === 'kept' && index === reference.keptAt ? 'text-[#7fb0e0]' : 'text-dim hover:text-ink'" @click="((reference.keptAt = index), (reference.kind = 'kept'), (reference.on = true))">{{ clock(cut.start.frames + frame, cut.rate, cut.start.drop) }}</button><button class="text-dim hover:text-ink" @click="reference.dropKept(frame)">drop</button></p>
       </div>
     </PopoverPanel>

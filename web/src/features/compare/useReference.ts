@@ -21,7 +21,7 @@ export const KINDS: { id: Kind; label: string; about: string }[] = [
   { id: 'distance', label: 'shots away', about: 'the shot so many before or after, following along' },
   { id: 'shot', label: 'chosen shot', about: 'the shot you chose (Alt and a click in the ribbon), at the same place within it' },
   { id: 'hero', label: 'hero', about: "the family's hero" },
-  { id: 'kept', label: 'kept place', about: 'a place of the cut that was kept; its grade follows' },
+  { id: 'kept', label: 'saved frame', about: 'a place of the cut that was kept; its grade follows' },
   { id: 'swatch', label: "swatch's picture", about: 'the picture a kept grade made' },
   { id: 'programme', label: 'programme', about: 'the movie of the edit that lies under the cut (Assembly)' },
   { id: 'matte', label: 'matte', about: "what the open step acts on, of the same picture" },

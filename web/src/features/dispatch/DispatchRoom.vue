@@ -133,7 +133,7 @@ async function place() {
           <SheetCard v-for="(sheet, index) in sheets" :key="index" :sheet="sheet" :project="cut.cut.project" :cut="String(cut.cut.id)" :statement="looks[index]?.statement ?? ''" :warnings="looks[index]?.warnings ?? []" :refusal="looks[index]?.refusal ?? null" :from="from" :alone="sheets.length === 1" @change="change(index, $event)" @remove="remove(index)" />
           <p class="flex gap-1">
             <button type="button" class="control flex-1" :disabled="sheets.length >= 12" @click="add">+ output</button>
-            <input v-model="naming" class="field w-36 py-0 text-xs select-text" placeholder="keep as a preset…" maxlength="60" aria-label="name of the preset" @keydown.enter.prevent="keep" />
+            <input v-model="naming" class="field w-36 py-0 text-xs select-text" placeholder="save as a preset…" maxlength="60" aria-label="name of the preset" @keydown.enter.prevent="keep" />
           </p>
         </section>
 

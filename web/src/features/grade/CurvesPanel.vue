@@ -96,7 +96,7 @@ function valueAt(place: number) {
     />
     <p class="mt-1.5 flex items-center gap-2 text-2xs text-dim">
       <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': picking.asking(PICK) }" :aria-pressed="picking.asking(PICK)" title="N: click or drag over a colour" @click="pickPoint">pick a colour</button>
-      <span class="flex-1">or click the graph; Delete takes a point away.</span>
+      <span class="flex-1">or click the graph; Delete removes a point.</span>
       <button v-if="bent(shown.name)" class="whitespace-nowrap hover:text-ink" @click="editor.set(shown.name, [])">reset</button>
     </p>
   </div>

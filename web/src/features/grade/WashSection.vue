@@ -46,7 +46,7 @@ function rename(event: Event) {
               <ChoiceList :label="`wash ${end} shot`" :groups="choices(end)" :model-value="String(wash[end] ?? '')" @update:model-value="choose(end, $event)">{{ wash[end] === null ? (end === 'from' ? 'the beginning' : 'the end') : nameOf(wash[end], end === 'from' ? 'first' : 'last') }}</ChoiceList>
             </div>
           </div>
-          <button class="text-xs text-dim hover:text-ink" @click="washes.remove(wash)">take the wash away</button>
+          <button class="text-xs text-dim hover:text-ink" @click="washes.remove(wash)">remove the wash</button>
         </PopoverPanel>
       </Popover>
       <StepAdder :label="`add a step to ${wash.name}`" @add="add" @look="addLook" />

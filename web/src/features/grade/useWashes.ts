@@ -40,7 +40,7 @@ export function useWashes() {
     const names = cut.washes.map((wash) => wash.name)
     let name = 'Default look'
     for (let number = 2; names.includes(name); number++) name = `Wash ${number}`
-    return answered(() => sendJson<Changed>('POST', `/cuts/${cut.cut?.id}/washes`, { name, words: `wash ${name} laid over the cut` }))
+    return answered(() => sendJson<Changed>('POST', `/cuts/${cut.cut?.id}/washes`, { name, words: `wash ${name} over the cut` }))
   }
 
   const change = (wash: Wash, values: Partial<Pick<Wash, 'name' | 'from' | 'to' | 'enabled'>> & { laid?: boolean }, words: string) =>

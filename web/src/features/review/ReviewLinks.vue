@@ -25,7 +25,7 @@ const copy = () => notes.address && void navigator.clipboard?.writeText(notes.ad
   <div class="border-t border-line px-3 py-2 text-xs">
     <div class="flex items-center justify-between gap-2 whitespace-nowrap text-dim">
       <button v-if="here.may('grade')" class="hover:text-ink" @click="((sending = !sending), (notes.address = null))">send a link…</button>
-      <span>take away: <a class="hover:text-ink" :href="`/api/cuts/${cut.cut?.id}/notes.txt`" download>text</a> · <a class="hover:text-ink" :href="`/api/cuts/${cut.cut?.id}/notes.otio`" title="markers of an OpenTimelineIO timeline" download>otio</a></span>
+      <span>download: <a class="hover:text-ink" :href="`/api/cuts/${cut.cut?.id}/notes.txt`" download>text</a> · <a class="hover:text-ink" :href="`/api/cuts/${cut.cut?.id}/notes.otio`" title="markers of an OpenTimelineIO timeline" download>otio</a></span>
     </div>
     <form v-if="sending" class="mt-2 grid gap-1" aria-label="link to look" @submit.prevent="send">
       <input v-model="name" class="field" placeholder="who it is for" aria-label="who the link is for" maxlength="80" />

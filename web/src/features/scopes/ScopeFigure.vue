@@ -26,7 +26,7 @@ const note = computed(() => [scopes.region ? 'region' : scopes.read ? 'what is s
             <button class="block w-full px-3 py-1 text-left text-sm" :class="[{ 'bg-line': active }, one.id === scope.kind ? 'text-weld' : '']" @click="scopes.change(slotAt, one.id)">{{ one.label }}</button>
           </MenuItem>
           <MenuItem v-if="slotAt > 0" v-slot="{ active }"><button class="mt-1 block w-full border-t border-line px-3 py-1 text-left text-sm" :class="{ 'bg-line': active }" @click="scopes.move(slotAt, -1)">further left</button></MenuItem>
-          <MenuItem v-if="scopes.slots.length > 1" v-slot="{ active }"><button class="block w-full px-3 py-1 text-left text-sm" :class="{ 'bg-line': active }" @click="scopes.remove(slotAt)">take away</button></MenuItem>
+          <MenuItem v-if="scopes.slots.length > 1" v-slot="{ active }"><button class="block w-full px-3 py-1 text-left text-sm" :class="{ 'bg-line': active }" @click="scopes.remove(slotAt)">remove</button></MenuItem>
         </MenuItems>
       </Menu>
       <span class="truncate text-faint">{{ note }}</span>

@@ -37,7 +37,7 @@ function addGuide() {
       <div>
         <h3 class="caption mb-1">Guides</h3>
         <p class="flex flex-wrap gap-1">
-          <button v-for="guide in scopes.kept.guides" :key="guide" class="control px-1.5 py-0 text-xs" title="take it away" @click="scopes.set({ guides: scopes.kept.guides.filter((one) => one !== guide) })">{{ scopes.words(guide) }} −</button>
+          <button v-for="guide in scopes.kept.guides" :key="guide" class="control px-1.5 py-0 text-xs" title="remove it" @click="scopes.set({ guides: scopes.kept.guides.filter((one) => one !== guide) })">{{ scopes.words(guide) }} −</button>
         </p>
         <form class="mt-1 flex gap-1" @submit.prevent="addGuide"><input v-model="typed" class="field min-w-0 flex-1 py-0.5 text-xs select-text" :placeholder="`a value, ${scopes.unitLabel}`" aria-label="value of a guide" @keydown.stop /><button class="control py-0">add</button></form>
       </div>

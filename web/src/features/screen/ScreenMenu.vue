@@ -53,7 +53,7 @@ const shown = computed(() => (screen.viewOn ? screen.target?.name : `view off, $
           {{ screen.target && canvasLabel(screen.canvas) === catalogue.encodingLabel(screen.target.encoding) ? 'The picture has the very codes a file of this target has.' : 'The picture is converted from the target for it; files are not.' }}
         </p>
       </div>
-      <RouterLink :to="{ name: 'settings', params: { project: cut.project.id } }" class="mt-3 block text-xs text-dim hover:text-ink">Targets are kept in the project's settings →</RouterLink>
+      <RouterLink :to="{ name: 'settings', params: { project: cut.project.id } }" class="mt-3 block text-xs text-dim hover:text-ink">Targets are set in the project's settings →</RouterLink>
     </PopoverPanel>
   </Popover>
 </template>

@@ -48,8 +48,8 @@ const asking = ref(false)
     </div>
     <SessionList />
     <p class="border-t border-line px-3 py-2 text-right text-2xs text-dim">
-      <template v-if="asking">its sessions go too. <button class="text-madder" @click="tried(screens.drop()), (asking = false)">take it away</button> · <button class="hover:text-ink" @click="asking = false">keep it</button></template>
-      <button v-else class="hover:text-ink" @click="asking = true">take this screen away…</button>
+      <template v-if="asking">its sessions go too. <button class="text-madder" @click="tried(screens.drop()), (asking = false)">delete it</button> · <button class="hover:text-ink" @click="asking = false">keep it</button></template>
+      <button v-else class="hover:text-ink" @click="asking = true">delete this screen…</button>
     </p>
   </aside>
 </template>

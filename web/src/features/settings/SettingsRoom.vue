@@ -119,7 +119,7 @@ const setRules = (rules: InputRule[]) => keep({ input_rules: rules })
         />
         <h3 class="mt-6 mb-1.5 text-sm font-semibold">Browser pictures are made for a screen of</h3>
         <OptionRow label="canvas" :options="catalogue.canvases" :model-value="settings.canvas" @update:model-value="keep({ canvas: $event })" />
-        <p class="mt-1 text-2xs text-dim">A screen may say otherwise for itself. Where canvas and target agree the picture has the very codes of the file.</p>
+        <p class="mt-1 text-2xs text-dim">A screen can have a canvas of its own. Where canvas and target agree the picture has the very codes of the file.</p>
         <h3 class="mt-5 mb-1.5 text-sm font-semibold">Video files hold codes of</h3>
         <OptionRow label="range of outputs" :options="RANGES" :model-value="settings.output_range" @update:model-value="keep({ output_range: $event === 'full' ? 'full' : 'legal' })" />
       </section>

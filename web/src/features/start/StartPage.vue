@@ -73,13 +73,13 @@ async function create() {
             <h2 class="text-base font-semibold">{{ project.name }}</h2>
             <p class="mt-0.5 truncate text-xs text-dim">{{ project.width }}×{{ project.height }} · {{ rate(project.rate) }} f/s · {{ project.targets.map((one) => one.name).join(', ') }}</p>
           </div>
-          <button v-if="leaving !== project.id" class="text-xs text-faint hover:text-ink" @click="((leaving = project.id), (typed = ''))">take away…</button>
+          <button v-if="leaving !== project.id" class="text-xs text-faint hover:text-ink" @click="((leaving = project.id), (typed = ''))">delete…</button>
           <RouterLink class="control" :to="{ name: 'intake', params: { project: project.id } }">Intake</RouterLink>
         </div>
         <form v-if="leaving === project.id" class="flex items-center gap-3 border-t border-madder bg-raise px-4 py-2.5 text-xs" @submit.prevent="remove(project)">
           <span class="flex-1 text-dim">Its cuts and grades go, for good; footage, swatches and deliveries stay. Type <b class="font-medium text-ink select-text">{{ project.name }}</b> to be sure.</span>
-          <input v-model="typed" class="field w-44" aria-label="name of the project to take away" />
-          <button class="control border-madder" :disabled="typed !== project.name">take away</button>
+          <input v-model="typed" class="field w-44" aria-label="name of the project to delete" />
+          <button class="control border-madder" :disabled="typed !== project.name">delete</button>
           <button type="button" class="control" @click="leaving = null">leave</button>
         </form>
         <RouterLink

@@ -51,7 +51,7 @@ function press(event: PointerEvent, grip: Grip) {
       :style="{ left: `${edge('start')}%`, width: `${edge('finish') - edge('start')}%` }"
       :aria-label="`span ${span.name}, frames ${span.start + 1} to ${span.finish + 1}`"
       :aria-pressed="picked"
-      title="drag it whole, its marks, or the ends of its fades; arrows nudge it, Delete takes it away"
+      title="drag it whole, its marks, or the ends of its fades; arrows nudge it, Delete removes it"
       @pointerdown.stop="press($event, 'whole')"
     />
     <i v-for="grip in ['start', 'finish'] as const" :key="grip" class="pointer-events-auto absolute inset-y-0 w-1.5 -translate-x-1/2 cursor-col-resize touch-none before:absolute before:inset-y-0 before:left-1/2 before:w-px" :class="takesPart ? 'before:bg-weld' : 'before:bg-dim'" :style="{ left: `${edge(grip)}%` }" :aria-label="`${grip} of ${span.name}`" @pointerdown.stop="press($event, grip)" />

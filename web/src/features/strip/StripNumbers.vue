@@ -71,7 +71,7 @@ const least = (frames: number) => Math.max(0, Math.round(frames))
       <FrameField narrow label="fade out" name="fade out before" :value="span.fade_out[0]" about="frames before its last one" @set="alter({ fade_out: [least($event), span.fade_out[1]] }, 'fade out')" />
       <FrameField narrow class="-ml-2" label="+" name="fade out after" :value="span.fade_out[1]" about="frames after its last one" @set="alter({ fade_out: [span.fade_out[0], least($event)] }, 'fade out')" />
       <button class="hover:text-ink" title="how its fades go" @click="alter({ curve: span.curve === 'cosine' ? 'straight' : 'cosine' }, 'fades otherwise')">{{ span.curve === 'cosine' ? 'eased fades' : 'straight fades' }}</button>
-      <button class="hover:text-madder" @click="strip.remove()">take away</button>
+      <button class="hover:text-madder" @click="strip.remove()">delete</button>
     </template>
     <template v-else-if="key && first">
       <span class="text-ink">{{ picks.keys.length > 1 ? `${picks.keys.length} keys` : (spec?.label.toLowerCase() ?? first.name) }}</span>
@@ -79,7 +79,7 @@ const least = (frames: number) => Math.max(0, Math.round(frames))
       <span v-for="(value, index) in numbers" :key="index" class="flex items-center gap-1">
         {{ spec?.channels?.[index] ?? 'value' }}<span class="w-14"><NumberField v-if="spec" compact :spec="spec" :label="`key value ${spec.channels?.[index] ?? ''}`.trim()" :model-value="value" @update:model-value="set(index, $event)" @begin="gesture.begin" @end="gesture.end" /></span>
       </span>
-      <ChoiceList label="how it goes on from the key" look="flat" opens="up" :groups="[{ name: '', options: EASES }]" :model-value="ease" @update:model-value="$event && strip.alter({ ease: $event as Ease }, 'easing')"><span class="text-ink">{{ EASES.find((one) => one.id === ease)?.label }} ▾</span></ChoiceList>
+      <ChoiceList label="easing after the key" look="flat" opens="up" :groups="[{ name: '', options: EASES }]" :model-value="ease" @update:model-value="$event && strip.alter({ ease: $event as Ease }, 'easing')"><span class="text-ink">{{ EASES.find((one) => one.id === ease)?.label }} ▾</span></ChoiceList>
       <template v-for="side in (['in', 'out'] as const).filter((one) => (one === 'in' ? arrives : ease === 'smooth'))" :key="side">
         <span class="flex items-center gap-1">{{ side === 'in' ? 'arrives' : 'leaves' }}
           <span v-if="key[side] !== undefined" class="w-14"><NumberField compact :spec="SLOPE" :label="`slope it ${side === 'in' ? 'arrives' : 'leaves'} with`" :model-value="key[side] ?? 1" @update:model-value="slope(side, $event, gesture.id())" @begin="gesture.begin" @end="gesture.end" /></span>
