@@ -14,7 +14,12 @@ describe('unpack', () => {
       { name: 'picture', length: 3 },
       { name: 'luma', length: 2 },
     ]
-    const answer = unpack(pack({ frame: 7, parts }, [[1, 2, 3], [9, 8]]))
+    const answer = unpack(
+      pack({ frame: 7, parts }, [
+        [1, 2, 3],
+        [9, 8],
+      ]),
+    )
     expect(answer.header.frame).toBe(7)
     expect([...(answer.parts.picture ?? [])]).toEqual([1, 2, 3])
     expect([...(answer.parts.luma ?? [])]).toEqual([9, 8])

@@ -10,7 +10,12 @@ export function installBrowser() {
     getItem: (key: string) => store.get(key) ?? null,
     setItem: (key: string, value: string) => store.set(key, value),
   })
-  vi.stubGlobal('HTMLElement', class { matches = () => false })
+  vi.stubGlobal(
+    'HTMLElement',
+    class {
+      matches = () => false
+    },
+  )
   return listeners
 }
 
@@ -25,16 +30,18 @@ export interface Call {
 /** A server whose answers are given by hand, one by one. */
 export function installServer() {
   const calls: Call[] = []
-  vi.stubGlobal('fetch', (url: string, init: RequestInit) =>
-    new Promise((resolve, reject) => {
-      calls.push({
-        method: init.method ?? 'GET',
-        path: url.replace('/api', ''),
-        body: init.body ? (JSON.parse(String(init.body)) as Record<string, unknown>) : {},
-        answer: (status, body) => resolve(new Response(status === 204 ? null : JSON.stringify(body), { status })),
-        fail: () => reject(new TypeError('failed to fetch')),
-      })
-    }),
+  vi.stubGlobal(
+    'fetch',
+    (url: string, init: RequestInit) =>
+      new Promise((resolve, reject) => {
+        calls.push({
+          method: init.method ?? 'GET',
+          path: url.replace('/api', ''),
+          body: init.body ? (JSON.parse(String(init.body)) as Record<string, unknown>) : {},
+          answer: (status, body) => resolve(new Response(status === 204 ? null : JSON.stringify(body), { status })),
+          fail: () => reject(new TypeError('failed to fetch')),
+        })
+      }),
   )
   return calls
 }

@@ -49,16 +49,22 @@ async function open() {
 }
 onMounted(open)
 watch(() => route.params.cut, open)
-watch(() => cut.cut?.id, () => (assembly.picked = []))
+watch(
+  () => cut.cut?.id,
+  () => (assembly.picked = []),
+)
 
 /** What was taken in may have filled slates in. */
-useEvents(computed(() => route.params.project as string | undefined), {
-  intake: ({ status }: { status: string }) => {
-    if (status !== 'done') return
-    if (opened.value) void fillIn()
-    else filled = true // while the cut is being read
+useEvents(
+  computed(() => route.params.project as string | undefined),
+  {
+    intake: ({ status }: { status: string }) => {
+      if (status !== 'done') return
+      if (opened.value) void fillIn()
+      else filled = true // while the cut is being read
+    },
   },
-})
+)
 async function fillIn() {
   filled = false
   if (inCut.value && cut.shots.some((shot) => shot.clip.status === 'missing')) await cut.reload()
@@ -115,7 +121,18 @@ useKeys('the cut', [
     <p v-else class="flex items-center justify-center px-16 text-center text-dim">This project has no cut yet. Bring in a list at the right, or make a cut of clips in Intake.</p>
     <aside class="flex min-h-0 flex-col border-l border-line bg-pane">
       <div v-if="inCut" class="flex gap-4 border-b border-line px-3" role="tablist" aria-label="panels">
-        <button v-for="one in panels" :key="one.id" class="-mb-px border-b py-2 text-xs whitespace-nowrap" :class="panel === one.id ? 'border-weld text-ink' : 'border-transparent text-dim hover:text-ink'" role="tab" :aria-selected="panel === one.id" @mousedown.prevent @click="panel = one.id">{{ one.label }}</button>
+        <button
+          v-for="one in panels"
+          :key="one.id"
+          class="-mb-px border-b py-2 text-xs whitespace-nowrap"
+          :class="panel === one.id ? 'border-weld text-ink' : 'border-transparent text-dim hover:text-ink'"
+          role="tab"
+          :aria-selected="panel === one.id"
+          @mousedown.prevent
+          @click="panel = one.id"
+        >
+          {{ one.label }}
+        </button>
       </div>
       <ListPanel v-if="!inCut || panel === 'list'" />
       <SlatesPanel v-else-if="panel === 'links'" />

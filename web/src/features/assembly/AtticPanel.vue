@@ -23,10 +23,17 @@ function putOn(one: AtticShot) {
       <li v-for="one in assembly.attic" :key="one.id" class="flex gap-2" :data-attic="one.id">
         <img v-if="cut.project" :src="smallPicture(cut.project, one)" alt="" class="h-[50px] w-[89px] shrink-0 bg-ground object-cover" loading="lazy" draggable="false" />
         <div class="min-w-0 flex-1">
-          <p class="truncate"><b class="font-medium text-ink">{{ one.name }}</b><span class="text-faint"> {{ one.length }} f</span></p>
+          <p class="truncate">
+            <b class="font-medium text-ink">{{ one.name }}</b><span class="text-faint"> {{ one.length }} f</span>
+          </p>
           <p class="truncate text-dim">{{ one.clip }} {{ one.source }}</p>
-          <p class="text-dim">{{ one.steps }} {{ one.steps === 1 ? 'step' : 'steps' }}<template v-if="one.versions > 1">, {{ one.versions }} versions</template><template v-if="one.note"> · {{ one.note }}</template></p>
-          <p class="flex gap-3"><button class="text-weld hover:text-ink" @click="assembly.callBack(one)">put it in before {{ cut.shot?.name }}</button><button class="text-dim hover:text-ink" :disabled="!one.steps" @click="putOn(one)">its grade on {{ cut.shot?.name }}</button></p>
+          <p class="text-dim">
+            {{ one.steps }} {{ one.steps === 1 ? 'step' : 'steps' }}<template v-if="one.versions > 1">, {{ one.versions }} versions</template><template v-if="one.note"> · {{ one.note }}</template>
+          </p>
+          <p class="flex gap-3">
+            <button class="text-weld hover:text-ink" @click="assembly.callBack(one)">put it in before {{ cut.shot?.name }}</button
+            ><button class="text-dim hover:text-ink" :disabled="!one.steps" @click="putOn(one)">its grade on {{ cut.shot?.name }}</button>
+          </p>
         </div>
       </li>
     </ul>

@@ -27,11 +27,20 @@ function go(one: Difference) {
 
 <template>
   <section class="space-y-2" aria-label="differences">
-    <p class="flex flex-wrap gap-x-3 text-dim" data-test="counts"><span v-for="kind in kinds" :key="kind.id"><b class="font-medium" :class="kind.look">{{ kind.count }}</b> {{ kind.label }}</span></p>
+    <p class="flex flex-wrap gap-x-3 text-dim" data-test="counts">
+      <span v-for="kind in kinds" :key="kind.id"
+        ><b class="font-medium" :class="kind.look">{{ kind.count }}</b> {{ kind.label }}</span
+      >
+    </p>
     <p v-if="shown.length === 0" class="text-dim">The list says what the cut is already.</p>
     <ul class="divide-y divide-line">
       <li v-for="(one, index) in shown" :key="index" class="cursor-default py-1 hover:bg-raise" :data-difference="one.kind" @click="go(one)">
-        <p class="flex gap-2"><b class="min-w-0 truncate font-medium text-ink">{{ one.name }}</b><span v-if="one.graded" class="text-faint" title="has steps; they go along">graded</span><span class="flex-1" /><span class="text-2xs whitespace-nowrap text-faint">{{ place(one) }}</span></p>
+        <p class="flex gap-2">
+          <b class="min-w-0 truncate font-medium text-ink">{{ one.name }}</b><span v-if="one.graded" class="text-faint" title="has steps; they go along">graded</span><span class="flex-1" /><span
+            class="text-2xs whitespace-nowrap text-faint"
+            >{{ place(one) }}</span
+          >
+        </p>
         <p :class="look(one)">{{ one.words }}</p>
       </li>
     </ul>

@@ -74,12 +74,17 @@ const handles = computed(() => {
           <p v-else class="flex h-full items-center justify-center text-dim">{{ index === 0 ? 'the cut begins here' : 'the cut ends here' }}</p>
         </div>
         <figcaption class="flex gap-2 px-2 py-1 text-xs text-dim" :class="index === 0 ? 'justify-end' : ''">
-          <template v-if="one.side"><b class="truncate font-medium text-ink">{{ one.side.shot.name }}</b><span class="whitespace-nowrap">{{ source(one.side) }}</span><span class="truncate">{{ one.side.shot.clip.name }}</span></template>
+          <template v-if="one.side"
+            ><b class="truncate font-medium text-ink">{{ one.side.shot.name }}</b
+            ><span class="whitespace-nowrap">{{ source(one.side) }}</span
+            ><span class="truncate">{{ one.side.shot.clip.name }}</span></template
+          >
         </figcaption>
       </figure>
     </template>
     <div class="order-2 flex flex-col items-center justify-center gap-1 border-x border-line text-center text-xs text-dim">
-      <span class="text-2xs text-faint">edit</span><span class="text-ink">{{ edit }}</span><span>{{ handles }}</span>
+      <span class="text-2xs text-faint">edit</span><span class="text-ink">{{ edit }}</span
+      ><span>{{ handles }}</span>
       <span v-if="before" title="frames of handle after the shot before">{{ counted(before.shot) ? `${before.shot.tail} ⟩` : '' }}</span>
       <span v-if="after" title="frames of handle before the shot after">{{ counted(after.shot) ? `⟨ ${after.shot.head}` : '' }}</span>
       <b class="h-4 font-medium text-weld" data-test="pulled">{{ words }}</b>

@@ -125,18 +125,49 @@ function scrub(event: PointerEvent) {
       v-for="block in seen"
       :key="block.shot.id"
       class="absolute top-5 h-[70px] touch-none overflow-hidden border-r border-ground"
-      :class="[look(block.shot), assembly.picked.includes(block.shot.id) ? 'outline-1 -outline-offset-1 outline-dashed outline-ink' : block.shot.id === cut.shot?.id ? 'outline-1 -outline-offset-1 outline-weld' : '', assembly.pull?.kind === 'move' && assembly.pull.shot === block.shot.id ? 'opacity-50' : '']"
+      :class="[
+        look(block.shot),
+        assembly.picked.includes(block.shot.id) ? 'outline-1 -outline-offset-1 outline-dashed outline-ink' : block.shot.id === cut.shot?.id ? 'outline-1 -outline-offset-1 outline-weld' : '',
+        assembly.pull?.kind === 'move' && assembly.pull.shot === block.shot.id ? 'opacity-50' : '',
+      ]"
       :style="{ left: `${x(block.first)}px`, width: `${block.length * scale}px` }"
       :data-strip="block.shot.id"
       @pointerdown="press(block, $event)"
     >
-      <img v-if="block.length * scale > PICTURED && block.shot.clip.status !== 'black'" :src="smallPictureOf(project, block.shot)" alt="" class="pointer-events-none absolute bottom-0 left-0 h-[50px] w-[89px] object-cover" loading="lazy" draggable="false" />
-      <svg v-if="block.shot.dissolve" class="pointer-events-none absolute inset-y-0 left-0 h-full" :style="{ width: `${block.shot.dissolve * scale}px` }" viewBox="0 0 10 10" preserveAspectRatio="none" :aria-label="`${block.shot.wipe ? 'wipe' : 'dissolve'} of ${block.shot.dissolve} frames`">
-        <path :d="block.shot.wipe ? 'M0 0H5V10H0Z' : 'M0 0H10L0 10Z'" fill="#161616b0" /><path :d="block.shot.wipe ? 'M5 0V10' : 'M0 10L10 0'" stroke="#b8b8b8" vector-effect="non-scaling-stroke" />
+      <img
+        v-if="block.length * scale > PICTURED && block.shot.clip.status !== 'black'"
+        :src="smallPictureOf(project, block.shot)"
+        alt=""
+        class="pointer-events-none absolute bottom-0 left-0 h-[50px] w-[89px] object-cover"
+        loading="lazy"
+        draggable="false"
+      />
+      <svg
+        v-if="block.shot.dissolve"
+        class="pointer-events-none absolute inset-y-0 left-0 h-full"
+        :style="{ width: `${block.shot.dissolve * scale}px` }"
+        viewBox="0 0 10 10"
+        preserveAspectRatio="none"
+        :aria-label="`${block.shot.wipe ? 'wipe' : 'dissolve'} of ${block.shot.dissolve} frames`"
+      >
+        <path :d="block.shot.wipe ? 'M0 0H5V10H0Z' : 'M0 0H10L0 10Z'" fill="#161616b0" />
+        <path :d="block.shot.wipe ? 'M5 0V10' : 'M0 10L10 0'" stroke="#b8b8b8" vector-effect="non-scaling-stroke" />
       </svg>
-      <span class="pointer-events-none absolute top-0.5 left-1 text-2xs whitespace-nowrap">{{ block.shot.name }}<template v-if="block.shot.speed !== 1"> · {{ Math.round(block.shot.speed * 100) }} %</template></span>
-      <i class="absolute inset-y-0 left-0 cursor-col-resize" :style="{ width: `${Math.min(GRIP, (block.length * scale) / 4)}px` }" :class="block.shot.id === cut.shot?.id && assembly.end === 'head' ? 'bg-weld/60' : 'hover:bg-weld/30'" data-end="head" />
-      <i class="absolute inset-y-0 right-0 cursor-col-resize" :style="{ width: `${Math.min(GRIP, (block.length * scale) / 4)}px` }" :class="block.shot.id === cut.shot?.id && assembly.end === 'tail' ? 'bg-weld/60' : 'hover:bg-weld/30'" data-end="tail" />
+      <span class="pointer-events-none absolute top-0.5 left-1 text-2xs whitespace-nowrap"
+        >{{ block.shot.name }}<template v-if="block.shot.speed !== 1"> · {{ Math.round(block.shot.speed * 100) }} %</template></span
+      >
+      <i
+        class="absolute inset-y-0 left-0 cursor-col-resize"
+        :style="{ width: `${Math.min(GRIP, (block.length * scale) / 4)}px` }"
+        :class="block.shot.id === cut.shot?.id && assembly.end === 'head' ? 'bg-weld/60' : 'hover:bg-weld/30'"
+        data-end="head"
+      />
+      <i
+        class="absolute inset-y-0 right-0 cursor-col-resize"
+        :style="{ width: `${Math.min(GRIP, (block.length * scale) / 4)}px` }"
+        :class="block.shot.id === cut.shot?.id && assembly.end === 'tail' ? 'bg-weld/60' : 'hover:bg-weld/30'"
+        data-end="tail"
+      />
     </div>
     <template v-if="open_ && open_.shot.clip.status === 'ready' && open_.shot.speed !== 0">
       <i class="absolute top-[94px] h-1 bg-walnut" :style="{ left: `${x(open_.first - open_.shot.head)}px`, width: `${open_.shot.head * scale}px` }" :title="`${open_.shot.head} frames of handle before`" data-test="handle-head" />
@@ -145,7 +176,9 @@ function scrub(event: PointerEvent) {
     </template>
     <i v-if="dropAt !== null" class="pointer-events-none absolute top-5 h-[70px] w-0.5 bg-ink" :style="{ left: `${x(dropAt)}px` }" />
     <i class="pointer-events-none absolute inset-y-0 w-px bg-weld" :style="{ left: `${x(cut.frame + 0.5)}px` }" />
-    <div v-if="cut.length * scale > width + 1" class="absolute inset-x-0 bottom-0 h-2 bg-pane" @pointerdown="scrollTo(($event.offsetX / width) * cut.length * scale - width / 2)"><i class="pointer-events-none absolute inset-y-0 bg-line" :style="{ left: `${(left / (cut.length * scale)) * 100}%`, width: `${(width / (cut.length * scale)) * 100}%` }" /></div>
+    <div v-if="cut.length * scale > width + 1" class="absolute inset-x-0 bottom-0 h-2 bg-pane" @pointerdown="scrollTo(($event.offsetX / width) * cut.length * scale - width / 2)">
+      <i class="pointer-events-none absolute inset-y-0 bg-line" :style="{ left: `${(left / (cut.length * scale)) * 100}%`, width: `${(width / (cut.length * scale)) * 100}%` }" />
+    </div>
   </div>
 </template>
 

@@ -25,7 +25,8 @@ function leave(event: KeyboardEvent) {
 }
 function key(event: KeyboardEvent) {
   const way = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
-  if (event.key === 'Enter') (event.target as HTMLElement).blur() // which enters it
+  if (event.key === 'Enter')
+    (event.target as HTMLElement).blur() // which enters it
   else if (event.key === 'Escape') leave(event)
   else if (way) emit('set', props.value + way * (props.step ?? 1) * (event.shiftKey ? BIG : 1))
   else return
@@ -35,6 +36,10 @@ function key(event: KeyboardEvent) {
 
 <template>
   <label class="flex items-center gap-1 whitespace-nowrap text-dim" :title="about">
-    {{ label }}<input v-model="text" class="field px-1 py-0 text-right text-xs select-text" :class="by || narrow ? 'w-9' : 'w-14'" inputmode="numeric" :aria-label="name ?? label" @focus="follow" @keydown.stop="key" @blur="enter" /><span v-if="suffix" class="text-faint">{{ suffix }}</span>
+    {{ label }}<input v-model="text" class="field px-1 py-0 text-right text-xs select-text" :class="by || narrow ? 'w-9' : 'w-14'" inputmode="numeric" :aria-label="name ?? label" @focus="follow" @keydown.stop="key" @blur="enter" /><span
+      v-if="suffix"
+      class="text-faint"
+      >{{ suffix }}</span
+    >
   </label>
 </template>

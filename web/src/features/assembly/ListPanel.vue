@@ -77,20 +77,37 @@ async function lookAgain() {
     <div v-if="!read" class="space-y-2">
       <button class="control-main w-full" :disabled="busy" @click="input?.click()">Bring in a cut list…</button>
       <p class="text-dim">An edit decision list or an OpenTimelineIO file. What it names is looked for among all that was taken in; nothing is changed before you say so.</p>
-      <p v-if="cut.cut" class="flex gap-3 border-t border-line pt-2 text-dim"><span class="flex-1">This cut as a list of its sources</span><a class="hover:text-ink" :href="`/api/cuts/${cut.cut.id}/list.edl`" download>EDL</a><a class="hover:text-ink" :href="`/api/cuts/${cut.cut.id}/list.otio`" download>OTIO</a></p>
+      <p v-if="cut.cut" class="flex gap-3 border-t border-line pt-2 text-dim">
+        <span class="flex-1">This cut as a list of its sources</span><a class="hover:text-ink" :href="`/api/cuts/${cut.cut.id}/list.edl`" download>EDL</a
+        ><a class="hover:text-ink" :href="`/api/cuts/${cut.cut.id}/list.otio`" download>OTIO</a>
+      </p>
     </div>
     <template v-else>
-      <header class="flex items-baseline gap-2"><b class="min-w-0 flex-1 truncate text-sm font-medium">{{ name }}</b><button class="text-dim hover:text-ink" @click="lists.close()">put away</button></header>
-      <p class="text-dim"><span class="text-ink">{{ read.events.length }} events</span> at {{ read.rate.replace('/1', '') }} f/s<label class="ml-2">· read as <input v-model="rate" class="field w-16 px-1 py-0 text-xs select-text" placeholder="told" aria-label="frames a second that it counts" @keydown.stop @change="lists.again()" /> f/s</label></p>
+      <header class="flex items-baseline gap-2">
+        <b class="min-w-0 flex-1 truncate text-sm font-medium">{{ name }}</b><button class="text-dim hover:text-ink" @click="lists.close()">put away</button>
+      </header>
+      <p class="text-dim">
+        <span class="text-ink">{{ read.events.length }} events</span> at {{ read.rate.replace('/1', '') }} f/s<label class="ml-2"
+          >· read as <input v-model="rate" class="field w-16 px-1 py-0 text-xs select-text" placeholder="told" aria-label="frames a second that it counts" @keydown.stop @change="lists.again()" /> f/s</label
+        >
+      </p>
       <template v-if="!compared">
-        <p :class="unlinked.length ? 'text-weld' : 'text-dim'" data-test="linked">{{ linked }} of {{ wanted }} linked<template v-if="rules">: {{ rules }}</template></p>
+        <p :class="unlinked.length ? 'text-weld' : 'text-dim'" data-test="linked">
+          {{ linked }} of {{ wanted }} linked<template v-if="rules">: {{ rules }}</template>
+        </p>
         <section v-if="unlinked.length" class="space-y-2" aria-label="what is not linked">
           <div v-for="event in unlinked" :key="event.number" class="border-l-2 border-weld pl-2">
-            <p class="truncate text-ink">{{ event.number }} · {{ event.clip ?? event.reel }}<span class="text-faint"> {{ event.source_in }}</span></p>
+            <p class="truncate text-ink">
+              {{ event.number }} · {{ event.clip ?? event.reel }}<span class="text-faint"> {{ event.source_in }}</span>
+            </p>
             <p class="text-dim">{{ event.link?.reason }}</p>
-            <ChoiceList :label="`clip of event ${event.number}`" look="flat" :groups="choices(event)" :model-value="null" @update:model-value="lists.choose(event.number, $event ? Number($event) : null)"><span class="text-dim">choose its clip ▾</span></ChoiceList>
+            <ChoiceList :label="`clip of event ${event.number}`" look="flat" :groups="choices(event)" :model-value="null" @update:model-value="lists.choose(event.number, $event ? Number($event) : null)"
+              ><span class="text-dim">choose its clip ▾</span></ChoiceList
+            >
           </div>
-          <label class="block text-dim">where several fit, those whose path begins with <input v-model="prefer" class="field mt-1 w-full py-0 text-xs select-text" placeholder="folder/" aria-label="folder that is preferred" @keydown.stop @change="lists.again()" /></label>
+          <label class="block text-dim"
+            >where several fit, those whose path begins with <input v-model="prefer" class="field mt-1 w-full py-0 text-xs select-text" placeholder="folder/" aria-label="folder that is preferred" @keydown.stop @change="lists.again()"
+          /></label>
           <button class="text-dim hover:text-ink" @click="looking = !looking">look in another folder…</button>
           <div v-if="looking" class="h-72 border border-line"><FolderPane class="h-full" :roots="roots" :root="root" :path="path" :entries="entries" :latest="latest" @browse="intake.browse" @take="intake.takeIn" /></div>
           <button v-if="latest?.status === 'done' && looking" class="control" @click="lookAgain">look again with what was taken in</button>
@@ -98,19 +115,39 @@ async function lookAgain() {
         </section>
         <div v-if="read.short" class="border-l-2 border-weld pl-2 text-dim" role="radiogroup" aria-label="transitions without handles">
           <p class="text-ink">{{ read.short }} {{ read.short === 1 ? 'transition wants' : 'transitions want' }} more handle than there is; the notes say which. Take {{ read.short === 1 ? 'it' : 'them' }}</p>
-          <button v-for="one in HANDLES" :key="one.id" role="radio" class="mr-3" :class="handles === one.id ? 'text-ink' : 'text-faint hover:text-ink'" :aria-checked="handles === one.id" @click="((handles = one.id), lists.again())">{{ one.words }}</button>
+          <button v-for="one in HANDLES" :key="one.id" role="radio" class="mr-3" :class="handles === one.id ? 'text-ink' : 'text-faint hover:text-ink'" :aria-checked="handles === one.id" @click="((handles = one.id), lists.again())">
+            {{ one.words }}
+          </button>
         </div>
-        <details v-if="read.notes.length" class="text-dim"><summary class="cursor-pointer hover:text-ink">{{ read.notes.length }} {{ read.notes.length === 1 ? 'note' : 'notes' }}</summary><ul class="mt-1 space-y-1"><li v-for="note in read.notes" :key="note">{{ note }}</li></ul></details>
+        <details v-if="read.notes.length" class="text-dim">
+          <summary class="cursor-pointer hover:text-ink">{{ read.notes.length }} {{ read.notes.length === 1 ? 'note' : 'notes' }}</summary>
+          <ul class="mt-1 space-y-1">
+            <li v-for="note in read.notes" :key="note">{{ note }}</li>
+          </ul>
+        </details>
         <button v-if="cut.cut" class="control-main" :disabled="busy" @click="lists.compare()">Compare with {{ cut.cut.name }}</button>
         <form class="space-y-2 border-t border-line pt-3" @submit.prevent="make">
           <label class="caption block">a new cut<input v-model="title" class="field mt-1 w-full select-text" placeholder="its name" maxlength="80" aria-label="name of the new cut" @keydown.stop /></label>
-          <div class="flex items-center gap-1 text-dim">out of<ChoiceList v-model="over" label="what the cut is made of" look="flat" :groups="[{ name: '', options: [{ id: '', label: 'the clips it names' }] }, { ...programmes[0]!, name: 'one flat programme, cut where it says' }]"><span class="truncate">{{ over ? clips.find((clip) => String(clip.id) === over)?.name : 'the clips it names' }} ▾</span></ChoiceList></div>
+          <div class="flex items-center gap-1 text-dim">
+            out of<ChoiceList
+              v-model="over"
+              label="what the cut is made of"
+              look="flat"
+              :groups="[
+                { name: '', options: [{ id: '', label: 'the clips it names' }] },
+                { ...programmes[0]!, name: 'one flat programme, cut where it says' },
+              ]"
+              ><span class="truncate">{{ over ? clips.find((clip) => String(clip.id) === over)?.name : 'the clips it names' }} ▾</span></ChoiceList
+            >
+          </div>
           <button :class="cut.cut ? 'control' : 'control-main'" :disabled="busy || !title.trim()">Make the cut</button>
         </form>
       </template>
       <template v-else>
         <DifferenceList :differences="compared.differences" />
-        <div class="sticky bottom-0 flex gap-2 bg-pane pt-2"><button class="control-main flex-1" :disabled="busy" @click="lists.accept()">Lay it over {{ cut.cut?.name }}</button><button class="control" @click="compared = null">back</button></div>
+        <div class="sticky bottom-0 flex gap-2 bg-pane pt-2">
+          <button class="control-main flex-1" :disabled="busy" @click="lists.accept()">Lay it over {{ cut.cut?.name }}</button><button class="control" @click="compared = null">back</button>
+        </div>
       </template>
     </template>
   </div>

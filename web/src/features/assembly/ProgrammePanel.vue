@@ -61,7 +61,9 @@ const cutUp = () =>
   <div class="min-h-0 flex-1 space-y-4 overflow-y-auto p-3 text-xs" aria-label="programme">
     <section class="space-y-2">
       <h3 class="caption">under the cut</h3>
-      <ChoiceList label="programme under the cut" look="field" :groups="groups" :model-value="cut.cut?.reference ? String(cut.cut.reference.clip) : null" @update:model-value="lay($event ? { clip: Number($event) } : null)"><span class="block truncate">{{ cut.cut?.reference?.name ?? 'a movie of the edit…' }}</span></ChoiceList>
+      <ChoiceList label="programme under the cut" look="field" :groups="groups" :model-value="cut.cut?.reference ? String(cut.cut.reference.clip) : null" @update:model-value="lay($event ? { clip: Number($event) } : null)"
+        ><span class="block truncate">{{ cut.cut?.reference?.name ?? 'a movie of the edit…' }}</span></ChoiceList
+      >
       <template v-if="cut.cut?.reference">
         <FrameField label="the cut begins" :value="cut.cut.reference.offset" suffix="frames into it" about="by timecode, if both have one" @set="lay({ clip: cut.cut.reference.clip, offset: $event })" />
         <button class="control-main w-full" :disabled="live(comparing)" @click="compare">Find where they differ</button>
@@ -73,7 +75,9 @@ const cutUp = () =>
         <p v-if="found.longer !== 0" class="text-weld">The programme is {{ Math.abs(found.longer) }} {{ Math.abs(found.longer) === 1 ? 'frame' : 'frames' }} {{ found.longer > 0 ? 'longer' : 'shorter' }}.</p>
         <ul class="divide-y divide-line">
           <li v-for="one in found.disagreements" :key="`${one.shot}.${one.record}`" class="cursor-default py-1 hover:bg-raise" data-test="disagreement" @click="cut.go(one.record)">
-            <p class="flex gap-2"><b class="font-medium text-ink">{{ one.name }}</b><span class="flex-1" /><span class="text-2xs text-faint">{{ one.timecode }}</span></p>
+            <p class="flex gap-2">
+              <b class="font-medium text-ink">{{ one.name }}</b><span class="flex-1" /><span class="text-2xs text-faint">{{ one.timecode }}</span>
+            </p>
             <p class="text-weld">{{ one.words }}</p>
           </li>
         </ul>
@@ -83,7 +87,9 @@ const cutUp = () =>
       <h3 class="caption">flat programme</h3>
       <p class="text-dim">{{ cut.shot?.name }} is cut up where its shots change; a dissolve or fade that is baked in becomes a stretch of its own.</p>
       <button class="control w-full" :disabled="live(cutting) || cut.shot?.clip.status !== 'ready'" @click="cutUp">Cut {{ cut.shot?.name }} up at its shot changes</button>
-      <div v-if="live(cutting) && cutting" class="flex items-center gap-2"><ProgressBar class="flex-1" :done="cutting.done" :of="cutting.count" label="looking for shot changes" /><button class="text-dim hover:text-ink" @click="errands.cancel(cutting)">stop</button></div>
+      <div v-if="live(cutting) && cutting" class="flex items-center gap-2">
+        <ProgressBar class="flex-1" :done="cutting.done" :of="cutting.count" label="looking for shot changes" /><button class="text-dim hover:text-ink" @click="errands.cancel(cutting)">stop</button>
+      </div>
     </section>
   </div>
 </template>

@@ -50,7 +50,8 @@ const link = (shot: Shot) => (shot.clip.status === 'missing' ? 'missing' : shot.
 <template>
   <div class="flex min-h-0 min-w-0 flex-col text-xs" role="table" aria-label="shots of the cut">
     <div class="grid gap-x-2 border-b border-line px-3 py-1 text-2xs text-faint" :class="COLUMNS" role="row">
-      <span class="text-right">no.</span><span>shot</span><span>clip</span><span title="the rule by which it was linked">linked by</span><span>source</span><span>record in</span><span class="text-right">length</span><span class="text-right">speed</span><span>begins with</span><span class="text-right" title="frames of the clip before and after">handles</span>
+      <span class="text-right">no.</span><span>shot</span><span>clip</span><span title="the rule by which it was linked">linked by</span><span>source</span><span>record in</span><span class="text-right">length</span
+      ><span class="text-right">speed</span><span>begins with</span><span class="text-right" title="frames of the clip before and after">handles</span>
     </div>
     <div ref="list" class="min-h-0 flex-1 overflow-y-auto" @scroll.passive="scroll = ($event.target as HTMLElement).scrollTop">
       <div class="relative" :style="{ height: `${cut.shots.length * ROW}px` }">

@@ -15,11 +15,31 @@ describe('strip', () => {
   const places = (blocks: ReturnType<typeof pulled>) => blocks.map((block) => [block.first, block.length])
 
   it('shows what comes of a pull before the hand lets go', () => {
-    expect(places(pulled(row, null))).toEqual([[0, 20], [20, 30], [50, 10]])
-    expect(places(pulled(row, { kind: 'head', shot: 2, by: 4 }))).toEqual([[0, 20], [20, 26], [46, 10]])
-    expect(places(pulled(row, { kind: 'tail', shot: 2, by: 4 }))).toEqual([[0, 20], [20, 34], [54, 10]])
-    expect(places(pulled(row, { kind: 'roll', shot: 2, by: 4 }))).toEqual([[0, 24], [24, 26], [50, 10]])
-    expect(places(pulled(row, { kind: 'slip', shot: 2, by: 4 }))).toEqual([[0, 20], [20, 30], [50, 10]])
+    expect(places(pulled(row, null))).toEqual([
+      [0, 20],
+      [20, 30],
+      [50, 10],
+    ])
+    expect(places(pulled(row, { kind: 'head', shot: 2, by: 4 }))).toEqual([
+      [0, 20],
+      [20, 26],
+      [46, 10],
+    ])
+    expect(places(pulled(row, { kind: 'tail', shot: 2, by: 4 }))).toEqual([
+      [0, 20],
+      [20, 34],
+      [54, 10],
+    ])
+    expect(places(pulled(row, { kind: 'roll', shot: 2, by: 4 }))).toEqual([
+      [0, 24],
+      [24, 26],
+      [50, 10],
+    ])
+    expect(places(pulled(row, { kind: 'slip', shot: 2, by: 4 }))).toEqual([
+      [0, 20],
+      [20, 30],
+      [50, 10],
+    ])
   })
 
   it('holds a pull to handles and a frame that is left', () => {
@@ -29,7 +49,10 @@ describe('strip', () => {
   })
 
   it('has what can be seen of thousands of shots, and where a shot is dropped', () => {
-    const many = pulled(Array.from({ length: 2000 }, (_, at) => shot(at, at * 10, 10)), null)
+    const many = pulled(
+      Array.from({ length: 2000 }, (_, at) => shot(at, at * 10, 10)),
+      null,
+    )
     expect(shown(many, 10_000, 10_100).map((block) => block.shot.id)).toEqual([999, 1000, 1001, 1002, 1003, 1004, 1005, 1006, 1007, 1008, 1009, 1010, 1011])
     expect([dropBefore(pulled(row, null), 3), dropBefore(pulled(row, null), 25), dropBefore(pulled(row, null), 58)]).toEqual([1, 2, null])
   })
@@ -71,9 +94,22 @@ describe('useAssembly', () => {
     await settle()
     expect([calls.length, calls[0]?.body]).toEqual([1, { operation: 'trim', edition: 3, shot: 2, head: 4 }])
     const fresh = shot(9, 0, 6)
-    calls[0]?.answer(200, { edition: 4, length: 62, places: [place(row[0] as Shot), place(row[1] as Shot, { length: 26, source_in: 4, clock: 4 }), place(fresh), place(row[2] as Shot)], fresh: [fresh], washes: [], notes: [], project: project({ undo: 'trimmed' }) })
+    calls[0]?.answer(200, {
+      edition: 4,
+      length: 62,
+      places: [place(row[0] as Shot), place(row[1] as Shot, { length: 26, source_in: 4, clock: 4 }), place(fresh), place(row[2] as Shot)],
+      fresh: [fresh],
+      washes: [],
+      notes: [],
+      project: project({ undo: 'trimmed' }),
+    })
     await settle()
-    expect(cut.shots.map((one) => [one.id, one.record_in, one.length, one.position])).toEqual([[1, 0, 20, 0], [2, 20, 26, 1], [9, 46, 6, 2], [3, 52, 10, 3]])
+    expect(cut.shots.map((one) => [one.id, one.record_in, one.length, one.position])).toEqual([
+      [1, 0, 20, 0],
+      [2, 20, 26, 1],
+      [9, 46, 6, 2],
+      [3, 52, 10, 3],
+    ])
     expect([cut.cut?.edition, cut.length, cut.project?.undo]).toEqual([4, 62, 'trimmed'])
     expect(calls[1]?.body).toMatchObject({ operation: 'split', edition: 4 })
   })

@@ -52,10 +52,12 @@ export const useAssembly = defineStore('assembly', () => {
   }
 
   /** Stays with a shot wherever it has come to. */
-  const stay = (id: number, within = 0) => () => {
-    const shot = cut.shots.find((one) => one.id === id)
-    if (shot) cut.go(shot.record_in + Math.min(within, shot.length - 1))
-  }
+  const stay =
+    (id: number, within = 0) =>
+    () => {
+      const shot = cut.shots.find((one) => one.id === id)
+      if (shot) cut.go(shot.record_in + Math.min(within, shot.length - 1))
+    }
   const inside = () => (cut.shot ? cut.frame - cut.shot.record_in : 0)
 
   function trim(shot: Shot, side: 'head' | 'tail', by: number) {

@@ -120,8 +120,14 @@ const second = useSecond({ present, firstPlays: player.playing, generation: comp
 const beside = computed(() => reference.on && reference.way === 'side' && second.wanted.value)
 const looking = makeLooking()
 const secondLooking = makeLooking()
-const playReading = usePlayReading(computed(() => (player.playing.value ? present.value : null)), notices.trouble)
-const copying = useCopying(computed(() => cut.shot), computed(() => cut.project?.id ?? null))
+const playReading = usePlayReading(
+  computed(() => (player.playing.value ? present.value : null)),
+  notices.trouble,
+)
+const copying = useCopying(
+  computed(() => cut.shot),
+  computed(() => cut.project?.id ?? null),
+)
 const { arrived, standIn } = useArrival({ shot: computed(() => cut.shot), project: computed(() => cut.project), shownFrame: computed(() => picture.shown.value?.header.frame ?? null) })
 const bitmap = computed(() => player.picture.value ?? (arrived.value ? (picture.shown.value?.bitmap ?? null) : standIn.value))
 const header = computed(() => (arrived.value ? picture.shown.value?.header : undefined))
@@ -211,14 +217,46 @@ useBenchKeys({
             <ShapeLayer v-if="openStep && matte.side === 'acts' && !source && !player.playing.value && !sight.test" :place="place" :recipe="openStep.recipe" :step="openStep.step" />
             <SkinPatch v-if="sight.patch && openStep?.step.kind === 'emulsion'" :region="sight.patch" :place="place" words="film" />
             <DrawLayer v-if="matte.drawing" :place="place" :shot="cut.shot" />
-            <div v-if="layout.notes && !player.playing.value && (notes.marks.length || notes.draws)" class="absolute" :style="{ left: `${place.x}px`, top: `${place.y}px`, width: `${place.width}px`, height: `${place.height}px` }"><MarkLayer v-model:drawn="notes.drawn" :marks="notes.marks" :draws="notes.draws" /></div>
+            <div v-if="layout.notes && !player.playing.value && (notes.marks.length || notes.draws)" class="absolute" :style="{ left: `${place.x}px`, top: `${place.y}px`, width: `${place.width}px`, height: `${place.height}px` }">
+              <MarkLayer v-model:drawn="notes.drawn" :marks="notes.marks" :draws="notes.draws" />
+            </div>
             <BandLegend v-if="bands.on" />
-            <LoupeLayer v-if="loupe && wish && cut.cut" :bitmap="bitmap" :place="place" :cut="cut.cut.id" :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test, upto: wish.upto, acts: wish.acts ?? sight.beside }" />
+            <LoupeLayer
+              v-if="loupe && wish && cut.cut"
+              :bitmap="bitmap"
+              :place="place"
+              :cut="cut.cut.id"
+              :wish="{ frame: wish.frame, source: wish.source, on: wish.on, trial: wish.trial, test: wish.test, upto: wish.upto, acts: wish.acts ?? sight.beside }"
+            />
           </template>
-          <template #label><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs }}<button v-if="circuit.film" class="ml-2 border border-weld px-1.5 text-weld" title="Shift T: no bypass. Patches, bands and scopes read without it too." data-test="film-out" @click="circuit.flip('film')">film bypassed</button><span v-if="sight.adds && openStep" class="ml-2 border border-weld px-1.5 text-weld" data-test="adds">what {{ openStep.step.name }} {{ sight.takes ? `takes, ×${sight.gain}` : 'adds' }}</span><button v-if="sight.early && openStep" class="ml-2 border border-weld px-1.5 text-weld" title="Shift U: the finished picture" @click="sight.early = false">up to {{ openStep.step.name }}</button> · {{ sight.testLabel ?? cut.shot.clip.name }}</template>
+          <template #label
+            ><BorrowBanner v-if="borrow.from" /><b class="font-medium text-ink">{{ cut.shot.name }}</b> {{ shownAs
+            }}<button v-if="circuit.film" class="ml-2 border border-weld px-1.5 text-weld" title="Shift T: no bypass. Patches, bands and scopes read without it too." data-test="film-out" @click="circuit.flip('film')">film bypassed</button
+            ><span v-if="sight.adds && openStep" class="ml-2 border border-weld px-1.5 text-weld" data-test="adds">what {{ openStep.step.name }} {{ sight.takes ? `takes, ×${sight.gain}` : 'adds' }}</span
+            ><button v-if="sight.early && openStep" class="ml-2 border border-weld px-1.5 text-weld" title="Shift U: the finished picture" @click="sight.early = false">up to {{ openStep.step.name }}</button> ·
+            {{ sight.testLabel ?? cut.shot.clip.name }}</template
+          >
         </PictureStage>
-        <PictureStage v-if="beside" shots-only :looking="reference.zoomFree ? secondLooking : looking" :bitmap="second.bitmap.value" :real="second.real.value" :finer="second.finer.value" :raster="cut.project" label="reference" :source="false" :loading="second.loading.value" :failed="second.failed.value" :data-settled="second.settled.value" :data-real="second.real.value ? `${second.real.value.raster.width}x${second.real.value.raster.height}` : undefined" @sight="secondSeen = $event">
-          <template #label><span class="text-[#7fb0e0]">{{ reference.words }}</span>{{ second.loading.value ? ' · making the picture…' : '' }}</template>
+        <PictureStage
+          v-if="beside"
+          shots-only
+          :looking="reference.zoomFree ? secondLooking : looking"
+          :bitmap="second.bitmap.value"
+          :real="second.real.value"
+          :finer="second.finer.value"
+          :raster="cut.project"
+          label="reference"
+          :source="false"
+          :loading="second.loading.value"
+          :failed="second.failed.value"
+          :data-settled="second.settled.value"
+          :data-real="second.real.value ? `${second.real.value.raster.width}x${second.real.value.raster.height}` : undefined"
+          @sight="secondSeen = $event"
+        >
+          <template #label
+            ><span class="text-[#7fb0e0]">{{ reference.words }}</span
+            >{{ second.loading.value ? ' · making the picture…' : '' }}</template
+          >
         </PictureStage>
       </div>
       <SecondBar v-if="reference.on" :second="second" />

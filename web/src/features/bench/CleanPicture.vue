@@ -61,12 +61,26 @@ const full = () => void document.documentElement.requestFullscreen()
       :failed="picture.failed.value"
       :data-settled="picture.settled.value"
     />
-    <p v-if="circuit.any" class="absolute top-2 left-2 border border-weld bg-ground/80 px-1.5 text-2xs text-weld" data-test="out">{{ [circuit.noise && 'noise reduction bypassed', circuit.film && 'film bypassed'].filter(Boolean).join(', ') }}</p>
+    <p v-if="circuit.any" class="absolute top-2 left-2 border border-weld bg-ground/80 px-1.5 text-2xs text-weld" data-test="out">
+      {{ [circuit.noise && 'noise reduction bypassed', circuit.film && 'film bypassed'].filter(Boolean).join(', ') }}
+    </p>
     <div v-if="asked && cut.project" class="absolute right-3 bottom-3 max-h-[90%] w-72 overflow-y-auto space-y-2 border border-line bg-raise/95 p-3" role="group" aria-label="this screen">
-      <ChoiceList label="target of this screen" :groups="[{ name: '', options: cut.project.targets.map(({ id, name }) => ({ id, label: name })) }]" :model-value="screen.target?.id ?? null" @update:model-value="$event && screen.choose({ target: $event })">{{ screen.target?.name }}</ChoiceList>
+      <ChoiceList
+        label="target of this screen"
+        :groups="[{ name: '', options: cut.project.targets.map(({ id, name }) => ({ id, label: name })) }]"
+        :model-value="screen.target?.id ?? null"
+        @update:model-value="$event && screen.choose({ target: $event })"
+        >{{ screen.target?.name }}</ChoiceList
+      >
       <MeasuredScreens />
       <OptionRow v-if="!screen.screen" label="canvas of this screen" :options="catalogue.canvases" :model-value="screen.canvas" @update:model-value="screen.choose({ canvas: $event })" />
-      <ChoiceList label="LUT of this screen" :groups="[{ name: '', options: [{ id: '', label: 'no screen LUT' }, ...luts.map((path) => ({ id: path, label: path }))] }]" :model-value="screen.lut" @update:model-value="screen.choose({ lut: $event ?? '' })">{{ screen.lut || 'no screen LUT' }}</ChoiceList>
+      <ChoiceList
+        label="LUT of this screen"
+        :groups="[{ name: '', options: [{ id: '', label: 'no screen LUT' }, ...luts.map((path) => ({ id: path, label: path }))] }]"
+        :model-value="screen.lut"
+        @update:model-value="screen.choose({ lut: $event ?? '' })"
+        >{{ screen.lut || 'no screen LUT' }}</ChoiceList
+      >
       <button class="control w-full" @click="full">full screen</button>
     </div>
   </div>

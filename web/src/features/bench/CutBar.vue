@@ -61,15 +61,21 @@ function press(event: PointerEvent) {
       <button class="w-12 shrink-0 border border-line bg-raise py-px text-center text-ink hover:border-faint" data-test="first-play" @mousedown.prevent @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
       <TimecodeField :text="record" label="rec" about="timecode of the cut" @typed="emit('record', $event)"><CutStart :start="start" @set="emit('start', $event)" /></TimecodeField>
       <TimecodeField v-if="shot" class="@max-[520px]:hidden" label="src" :text="source" :about="`timecode of ${shot.clip.name}`" @typed="emit('source', $event)" />
-      <span v-if="shot" class="min-w-0 truncate @max-[700px]:hidden" :title="`reel ${shot.clip.reel ?? 'none'}, shot ${shot.name}`">{{ shot.clip.reel ? `${shot.clip.reel} · ` : '' }}frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span>
+      <span v-if="shot" class="min-w-0 truncate @max-[700px]:hidden" :title="`reel ${shot.clip.reel ?? 'none'}, shot ${shot.name}`"
+        >{{ shot.clip.reel ? `${shot.clip.reel} · ` : '' }}frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span
+      >
       <span v-if="playing" data-test="rate" class="whitespace-nowrap" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ shortRate }} f/s · {{ dropped }} dropped</span>
       <span v-else class="whitespace-nowrap @max-[520px]:hidden">{{ shortRate }} f/s</span>
       <span v-if="waits" class="min-w-0 truncate text-weld" :title="waits" data-test="waits">{{ waits }}</span>
       <span class="flex-1" />
-      <button class="whitespace-nowrap hover:text-ink" title="H: finished pictures of what is played round, made ahead by the workers" data-test="render" @mousedown.prevent @click="emit('render')">{{ rendering ? `rendering ${rendering.done} of ${rendering.count} · stop` : 'render ahead' }}</button>
+      <button class="whitespace-nowrap hover:text-ink" title="H: finished pictures of what is played round, made ahead by the workers" data-test="render" @mousedown.prevent @click="emit('render')">
+        {{ rendering ? `rendering ${rendering.done} of ${rendering.count} · stop` : 'render ahead' }}
+      </button>
       <button v-if="view.mode === 'free'" class="whitespace-nowrap text-weld hover:text-ink" title="Shift L" @mousedown.prevent @click="view.mode = 'cut'">whole cut</button>
       <button class="whitespace-nowrap hover:text-ink" :class="strip ? 'text-ink' : ''" :aria-pressed="strip" title="Shift S: what changes over time" data-test="strip" @mousedown.prevent @click="emit('strip')">strip</button>
-      <button class="whitespace-nowrap hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @mousedown.prevent @click="emit('loop')">{{ marked ? `loop ${marked.count} frames` : looping ? 'loop shot' : 'loop cut' }}</button>
+      <button class="whitespace-nowrap hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @mousedown.prevent @click="emit('loop')">
+        {{ marked ? `loop ${marked.count} frames` : looping ? 'loop shot' : 'loop cut' }}
+      </button>
     </div>
     <div
       ref="bar"

@@ -6,7 +6,11 @@ import { ref, watch } from 'vue'
 const props = defineProps<{ start: { text: string } }>()
 const emit = defineEmits<{ set: [text: string] }>()
 const text = ref('')
-watch(() => props.start.text, (now) => (text.value = now), { immediate: true })
+watch(
+  () => props.start.text,
+  (now) => (text.value = now),
+  { immediate: true },
+)
 </script>
 
 <template>

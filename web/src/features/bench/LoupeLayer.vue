@@ -69,17 +69,19 @@ const code = (values: number[] | null) => (values ? values.map((value) => Math.r
 
 <template>
   <div class="absolute inset-0 cursor-crosshair" @pointermove="move">
-    <div
-      v-if="pointer"
-      class="pointer-events-none absolute flex gap-2 border border-line bg-ground/90 p-1"
-      :style="{ left: `${pointer.x + (pointer.x > 320 ? -300 : 24)}px`, top: `${Math.max(0, pointer.y - 60)}px` }"
-    >
+    <div v-if="pointer" class="pointer-events-none absolute flex gap-2 border border-line bg-ground/90 p-1" :style="{ left: `${pointer.x + (pointer.x > 320 ? -300 : 24)}px`, top: `${Math.max(0, pointer.y - 60)}px` }">
       <canvas ref="canvas" :width="EDGE" :height="EDGE" />
       <dl class="w-36 self-center text-2xs text-dim" data-test="loupe">
-        <dt>source, 10-bit</dt><dd class="mb-1 whitespace-pre text-ink">{{ numbers ? code(numbers.source) : '' }}</dd>
-        <dt>working</dt><dd class="mb-1 whitespace-pre text-ink">{{ numbers?.working.map((value) => value.toFixed(3)).join('  ') }}</dd>
-        <dt>display, 10-bit</dt><dd class="whitespace-pre text-ink">{{ numbers ? code(numbers.display) : '' }}</dd>
-        <template v-if="typeof numbers?.matte === 'number'"><dt class="mt-1">matte</dt><dd class="text-ink" data-test="loupe-matte">{{ (numbers.matte * 100).toFixed(1) }} %</dd></template>
+        <dt>source, 10-bit</dt>
+        <dd class="mb-1 whitespace-pre text-ink">{{ numbers ? code(numbers.source) : '' }}</dd>
+        <dt>working</dt>
+        <dd class="mb-1 whitespace-pre text-ink">{{ numbers?.working.map((value) => value.toFixed(3)).join('  ') }}</dd>
+        <dt>display, 10-bit</dt>
+        <dd class="whitespace-pre text-ink">{{ numbers ? code(numbers.display) : '' }}</dd>
+        <template v-if="typeof numbers?.matte === 'number'"
+          ><dt class="mt-1">matte</dt>
+          <dd class="text-ink" data-test="loupe-matte">{{ (numbers.matte * 100).toFixed(1) }} %</dd></template
+        >
       </dl>
     </div>
   </div>

@@ -46,7 +46,11 @@ const canvas = ref<HTMLCanvasElement>()
 const { width, height } = useElementSize(box)
 const stage = computed(() => ({ width: width.value, height: height.value }))
 const own = makeLooking()
-const zoom = useZoom(stage, toRef(props, 'raster'), computed(() => props.looking ?? own))
+const zoom = useZoom(
+  stage,
+  toRef(props, 'raster'),
+  computed(() => props.looking ?? own),
+)
 const pick = usePick()
 /** Whether more screen pixels are drawn than the picture has. */
 const enlarged = computed(() => props.bitmap !== null && !props.standIn && props.bitmap.width > 0 && props.bitmap.width < props.raster.width && zoom.place.value.width * pixels > props.bitmap.width * 1.01)
@@ -108,9 +112,7 @@ defineExpose({ step: zoom.step })
       <span class="flex items-center gap-3">
         <span v-if="source" class="border border-weld px-1.5 text-weld">source</span>
         <template v-if="!shotsOnly"><ReferenceMenu /><TestMenu /></template>
-        <button class="hover:text-ink" title="F: fitted, 1:1, 2:1" @click="zoom.step">
-          {{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %
-        </button>
+        <button class="hover:text-ink" title="F: fitted, 1:1, 2:1" @click="zoom.step">{{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %</button>
         <span v-if="reduced" class="text-dim" data-test="reduced">reduced while it moves</span>
         <span v-else-if="enlarged && !real" class="text-weld" :title="`the picture is made at ${bitmap?.width}×${bitmap?.height} and enlarged to what is shown; what is delivered has the whole raster`" data-test="enlarged">enlarged</span>
       </span>

@@ -57,7 +57,13 @@ watch(
         @click="press($event, shot, index)"
       >
         <img :src="smallPictureOf(project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" />
-        <i v-if="notes.counts.get(shot.id)" class="absolute top-1 right-1 border border-ground bg-weld px-1 text-2xs font-medium text-ground not-italic" :title="`${notes.counts.get(shot.id)} open notes; N shows them`" data-test="note-count">{{ notes.counts.get(shot.id) }}</i>
+        <i
+          v-if="notes.counts.get(shot.id)"
+          class="absolute top-1 right-1 border border-ground bg-weld px-1 text-2xs font-medium text-ground not-italic"
+          :title="`${notes.counts.get(shot.id)} open notes; N shows them`"
+          data-test="note-count"
+          >{{ notes.counts.get(shot.id) }}</i
+        >
         <WhoIsAt :shot="shot.id" class="absolute top-1 left-1" />
         <span class="mt-0.5 flex items-center justify-between text-2xs text-dim">
           <span class="flex min-w-0 items-center gap-1.5"><MiddleCut class="font-medium text-ink" :text="shot.name" /><i v-if="graded(shot)" class="size-1 rounded-full bg-ink" title="has steps" /></span>

@@ -32,7 +32,10 @@ export function floatTarget(gl: WebGL2RenderingContext, width: number, height: n
 /** The program that draws one strand, in use; null where it cannot be made. */
 export function makeProgram(gl: WebGL2RenderingContext): WebGLProgram | null {
   const program = gl.createProgram()
-  for (const [kind, text] of [[gl.VERTEX_SHADER, VERTEX], [gl.FRAGMENT_SHADER, FRAGMENT]] as const) {
+  for (const [kind, text] of [
+    [gl.VERTEX_SHADER, VERTEX],
+    [gl.FRAGMENT_SHADER, FRAGMENT],
+  ] as const) {
     const part = shader(gl, kind, text)
     if (part) gl.attachShader(program, part)
   }

@@ -106,7 +106,10 @@ function ladderOn(canvas: OffscreenCanvas, gl: WebGL2RenderingContext, program: 
     gl.uniform1i(place('marks'), marks && onto === null ? 1 : 0)
     gl.uniform1i(place('nodes'), nodes)
     gl.uniform1f(place('share'), strand.share)
-    for (const [name, [low, high]] of [['domain', strand.domain], ['range', strand.range]] as const) {
+    for (const [name, [low, high]] of [
+      ['domain', strand.domain],
+      ['range', strand.range],
+    ] as const) {
       gl.uniform3fv(place(`${name}Low`), low)
       gl.uniform3fv(place(`${name}High`), high)
     }

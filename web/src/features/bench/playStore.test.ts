@@ -57,7 +57,17 @@ beforeEach(() => {
     if (url.includes('/cleaned')) {
       const { first, count } = JSON.parse(String(init.body)) as { first: number; count: number }
       asked.push(`${first}+${count}`)
-      const kept = Array.from({ length: count }, (_, i) => ({ frame: first + i, shot: 1, width: 1, height: 1, start: starts(first + i), range: [[0, 0, 0], [1, 1, 1]] }))
+      const kept = Array.from({ length: count }, (_, i) => ({
+        frame: first + i,
+        shot: 1,
+        width: 1,
+        height: 1,
+        start: starts(first + i),
+        range: [
+          [0, 0, 0],
+          [1, 1, 1],
+        ],
+      }))
       return Promise.resolve(new Response(packed({ frames: kept }, Object.fromEntries(kept.map(({ frame }) => [`f${frame}`, 6])))))
     }
     const run = /first=(\d+)&count=(\d+)/.exec(url)

@@ -118,8 +118,7 @@ export function makePlayStore(options: PlayStoreOptions) {
     })
 
   /** Whether a run of frames is under way that holds one. */
-  const within = (kind: string, frame: number, run: number) =>
-    [...under].some((key) => key.startsWith(`${kind} `) && frame >= Number(key.slice(kind.length + 1)) && frame < Number(key.slice(kind.length + 1)) + run)
+  const within = (kind: string, frame: number, run: number) => [...under].some((key) => key.startsWith(`${kind} `) && frame >= Number(key.slice(kind.length + 1)) && frame < Number(key.slice(kind.length + 1)) + run)
 
   const isCleaned = (frame: number) => ladders.get(frame)?.start !== undefined && ladders.get(frame)?.start !== String(frame)
   /** Frames from one on that are all kept without their noise. */

@@ -30,7 +30,16 @@ describe('washes over shots', () => {
   })
 
   it('lie over the cut or from shot to shot', () => {
-    expect([0, 1].map((index) => useCut().washesOver(shotAt(index)).map((one) => one.id))).toEqual([[1, 3], [1, 2]])
+    expect(
+      [0, 1].map((index) =>
+        useCut()
+          .washesOver(shotAt(index))
+          .map((one) => one.id),
+      ),
+    ).toEqual([
+      [1, 3],
+      [1, 2],
+    ])
   })
 
   it('come with the grades of shots that mattes are linked to, there and in addresses', () => {
@@ -46,7 +55,11 @@ describe('washes over shots', () => {
   })
 
   it('are tried with the shot, unless they are off', () => {
-    expect(useCut().trialOf(shotAt(0)).map((one) => one.recipe)).toEqual([1, 101])
+    expect(
+      useCut()
+        .trialOf(shotAt(0))
+        .map((one) => one.recipe),
+    ).toEqual([1, 101])
     const other = { steps: [step(3)] }
     expect(useCut().trialOf(shotAt(1), other)).toMatchObject([{ recipe: 2, document: other }, { recipe: 101 }, { recipe: 102 }])
   })
@@ -71,8 +84,19 @@ describe('what is looked at', () => {
   })
 
   it('shows a region of the open step only while that has it', () => {
-    useCatalogue().catalogue = { tests: [], steps: [{ id: 'zones', regions: ['blacks', 'whites'] }, { id: 'balance', regions: [] }] } as never
-    shotAt(0).recipe.document = { steps: [{ ...step(0), id: 'z', kind: 'zones' }, { ...step(0), id: 'b' }] }
+    useCatalogue().catalogue = {
+      tests: [],
+      steps: [
+        { id: 'zones', regions: ['blacks', 'whites'] },
+        { id: 'balance', regions: [] },
+      ],
+    } as never
+    shotAt(0).recipe.document = {
+      steps: [
+        { ...step(0), id: 'z', kind: 'zones' },
+        { ...step(0), id: 'b' },
+      ],
+    }
     const sight = useSight()
     const opened = useOpenStep()
     opened.open(shotAt(0).recipe.document.steps[0]!)
@@ -105,7 +129,15 @@ describe('what is looked at', () => {
 
   it('opens on each shot the kind of step that was open last, or none when all were closed', () => {
     const opened = useOpenStep()
-    const two = { ...recipe(1), document: { steps: [{ ...step(0), id: 'b' }, { ...step(0), id: 'z', kind: 'zones' }] } }
+    const two = {
+      ...recipe(1),
+      document: {
+        steps: [
+          { ...step(0), id: 'b' },
+          { ...step(0), id: 'z', kind: 'zones' },
+        ],
+      },
+    }
     opened.open({ id: 'other', kind: 'zones' })
     opened.arrive(two)
     expect(opened.id).toBe('z')

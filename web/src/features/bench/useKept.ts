@@ -69,14 +69,17 @@ export function useKept(options: KeptOptions) {
   // what a hand is changing is not there until it is stored
   watch([options.generation, options.on], () => (spans.value = []))
   watch([options.cut, options.on, options.generation, options.stored, () => options.any?.value], soon, { immediate: true })
-  useEvents(computed(() => options.project.value?.toString()), {
-    range: (found: Render) => {
-      if (found.cut !== options.cut.value || found.what !== options.what) return
-      if (found.status === 'failed' && render.value?.id === found.id) options.trouble(new Error(found.message ?? 'the range could not be made ready'))
-      render.value = found
-      soon()
+  useEvents(
+    computed(() => options.project.value?.toString()),
+    {
+      range: (found: Render) => {
+        if (found.cut !== options.cut.value || found.what !== options.what) return
+        if (found.status === 'failed' && render.value?.id === found.id) options.trouble(new Error(found.message ?? 'the range could not be made ready'))
+        render.value = found
+        soon()
+      },
     },
-  })
+  )
 
   return {
     spans,

@@ -28,22 +28,29 @@ beforeEach(() => {
   installBrowser()
   asked = []
   trouble.mockClear()
-  vi.stubGlobal('OffscreenCanvas', class { getContext = () => null })
+  vi.stubGlobal(
+    'OffscreenCanvas',
+    class {
+      getContext = () => null
+    },
+  )
   vi.stubGlobal('createImageBitmap', () => Promise.resolve({ width: 1, height: 1, close: vi.fn() }))
-  vi.stubGlobal('fetch', (_: string, init: RequestInit) =>
-    new Promise((resolve) => {
-      const body = JSON.parse(String(init.body)) as { frame: number; size: string; sequence: number }
-      const give = async (response: Response) => {
-        resolve(response)
-        await vi.advanceTimersByTimeAsync(0)
-        await settle()
-      }
-      asked.push({
-        ...body,
-        answer: () => give(new Response(answerOf(body))),
-        fail: (words) => give(new Response(JSON.stringify({ error: words }), { status: 422 })),
-      })
-    }),
+  vi.stubGlobal(
+    'fetch',
+    (_: string, init: RequestInit) =>
+      new Promise((resolve) => {
+        const body = JSON.parse(String(init.body)) as { frame: number; size: string; sequence: number }
+        const give = async (response: Response) => {
+          resolve(response)
+          await vi.advanceTimersByTimeAsync(0)
+          await settle()
+        }
+        asked.push({
+          ...body,
+          answer: () => give(new Response(answerOf(body))),
+          fail: (words) => give(new Response(JSON.stringify({ error: words }), { status: 422 })),
+        })
+      }),
   )
   scope = effectScope()
 })

@@ -151,7 +151,27 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
 
   async function fetchOne(asked: PictureWish, size: string) {
     const response = await send('POST', `/cuts/${asked.cut}/picture`, {
-      frame: asked.frame, source: asked.source, on: asked.on, trial: asked.trial, test: asked.test, still: asked.still, swatch: asked.swatch, tap: asked.tap, acts: asked.acts, upto: asked.upto, adds: asked.adds, taken_gain: asked.taken, key: asked.key, course: asked.course, skin: asked.skin, patch: asked.patch, instruments: asked.instruments, ...asked.measuring, ...sizeFor(asked, size), screen, sequence: ++sequence,
+      frame: asked.frame,
+      source: asked.source,
+      on: asked.on,
+      trial: asked.trial,
+      test: asked.test,
+      still: asked.still,
+      swatch: asked.swatch,
+      tap: asked.tap,
+      acts: asked.acts,
+      upto: asked.upto,
+      adds: asked.adds,
+      taken_gain: asked.taken,
+      key: asked.key,
+      course: asked.course,
+      skin: asked.skin,
+      patch: asked.patch,
+      instruments: asked.instruments,
+      ...asked.measuring,
+      ...sizeFor(asked, size),
+      screen,
+      sequence: ++sequence,
     })
     if (response.status === 204) return
     const answer = unpack(await response.arrayBuffer())

@@ -44,7 +44,10 @@ export function usePlayer({ store, ...options }: PlayerOptions) {
   function fill(step: number) {
     const reach = Math.min(AHEAD, options.range.value.count)
     const lead = Math.ceil((store.wait() / 1000) * options.rate.value)
-    store.fill(Array.from({ length: reach }, (_, ahead) => at(step + lead + ahead)), stop)
+    store.fill(
+      Array.from({ length: reach }, (_, ahead) => at(step + lead + ahead)),
+      stop,
+    )
   }
 
   function tick(now: number) {

@@ -45,7 +45,18 @@ export function usePresent({ opened, source, clipping }: PresentOptions) {
       course: strip.asked,
       patch: sight.patch,
       skin: sight.skin?.region ?? null,
-      measuring: { scopes: scopes.wanted, ...(scopes.touching ? { guides: scopes.touching } : {}), measure: scopes.kept.tap, region: scopes.read, light: scopes.light, bands: bands.wish, marks: clipping.value, ...(scopes.kept.breaks ? { breaks: true } : {}), beside: reference.active ?? scopes.beside, ...(reference.active && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}) },
+      measuring: {
+        scopes: scopes.wanted,
+        ...(scopes.touching ? { guides: scopes.touching } : {}),
+        measure: scopes.kept.tap,
+        region: scopes.read,
+        light: scopes.light,
+        bands: bands.wish,
+        marks: clipping.value,
+        ...(scopes.kept.breaks ? { breaks: true } : {}),
+        beside: reference.active ?? scopes.beside,
+        ...(reference.active && reference.way === 'difference' ? { difference: reference.active, gain: reference.gain } : {}),
+      },
     }
   })
 }

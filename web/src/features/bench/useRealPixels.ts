@@ -38,7 +38,16 @@ export function useRealPixels({ wish, sight, trouble }: RealPixelsOptions) {
   async function fetchPart(asked: PictureWish, seen: Sight) {
     try {
       const { cut, frame, source, on, trial, test, still, swatch, acts, upto, adds, taken, measuring } = asked
-      const marked = measuring && { measure: measuring.measure, light: measuring.light, bands: measuring.bands, marks: measuring.marks, breaks: measuring.breaks, beside: measuring.beside, difference: measuring.difference, gain: measuring.gain }
+      const marked = measuring && {
+        measure: measuring.measure,
+        light: measuring.light,
+        bands: measuring.bands,
+        marks: measuring.marks,
+        breaks: measuring.breaks,
+        beside: measuring.beside,
+        difference: measuring.difference,
+        gain: measuring.gain,
+      }
       const response = await send('POST', `/cuts/${cut}/window`, { frame, source, on, trial, test, still, swatch, acts, upto, adds, taken_gain: taken, ...marked, ...seen, screen, sequence: ++sequence })
       if (response.status === 204) return
       const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' })

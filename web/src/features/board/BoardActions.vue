@@ -42,7 +42,9 @@ const copy = () => cut.shot && copies.copy(cut.shot.recipe.document.steps, true)
     <span class="flex gap-2"><button class="hover:text-ink" @click="board.pickAll()">pick all shown</button><button v-if="copies.picked.length" class="hover:text-ink" @click="board.pickNone()">none</button></span>
     <span class="flex items-center gap-1 border-l border-line pl-3" role="group" aria-label="flags">
       flag
-      <button v-for="colour in catalogue.catalogue?.flags" :key="colour" class="h-4 w-4" :aria-label="`flag ${colour}`" :title="colour" @click="flags.put(chosen, colour, note)"><svg viewBox="0 0 12 16" class="mx-auto h-4" :class="FLAG_FILL[colour]"><path d="M0 0H12V16L6 12L0 16Z" /></svg></button>
+      <button v-for="colour in catalogue.catalogue?.flags" :key="colour" class="h-4 w-4" :aria-label="`flag ${colour}`" :title="colour" @click="flags.put(chosen, colour, note)">
+        <svg viewBox="0 0 12 16" class="mx-auto h-4" :class="FLAG_FILL[colour]"><path d="M0 0H12V16L6 12L0 16Z" /></svg>
+      </button>
       <button class="hover:text-ink" @click="flags.put(chosen, null, '')">off</button>
       <input v-model="note" class="field ml-1 w-44 py-0 text-xs select-text" maxlength="500" placeholder="note" aria-label="note of the flag" @keydown.stop @keydown.enter="flags.put(chosen, chosen[0]?.flag ?? 'madder', note)" />
     </span>
@@ -50,7 +52,13 @@ const copy = () => cut.shot && copies.copy(cut.shot.recipe.document.steps, true)
       <button class="hover:text-ink disabled:text-faint" :disabled="!cut.shot?.recipe.document.steps.length" title="Ctrl C" @click="copy()">copy {{ cut.shot?.name }}'s recipe</button>
       <button v-if="copies.steps.length" class="text-weld hover:text-ink" title="Ctrl V" @click="copies.put(chosen.map((shot) => shot.id))">put {{ copies.words }} on {{ who }}</button>
     </span>
-    <RouterLink v-if="chosen.length === 1 && chosen[0]?.id !== cut.shot?.id && cut.project && cut.cut" class="border-l border-line pl-3 hover:text-ink" :to="{ name: 'bench', params: { project: cut.project.id, cut: cut.cut.id } }" @click="reference.other === chosen[0]?.id && reference.on ? undefined : reference.withShot(chosen[0]?.id ?? 0)">compare {{ cut.shot?.name }} with it</RouterLink>
+    <RouterLink
+      v-if="chosen.length === 1 && chosen[0]?.id !== cut.shot?.id && cut.project && cut.cut"
+      class="border-l border-line pl-3 hover:text-ink"
+      :to="{ name: 'bench', params: { project: cut.project.id, cut: cut.cut.id } }"
+      @click="reference.other === chosen[0]?.id && reference.on ? undefined : reference.withShot(chosen[0]?.id ?? 0)"
+      >compare {{ cut.shot?.name }} with it</RouterLink
+    >
     <span class="flex items-center gap-1 border-l border-line pl-3">
       <ChoiceList label="family of the picked shots" look="flat" opens="up" :groups="groups" :model-value="null" empty="pick several shots to form a family" @update:model-value="family">family…</ChoiceList>
     </span>

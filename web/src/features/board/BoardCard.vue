@@ -33,11 +33,17 @@ const frame = computed(() => {
     :data-shot="shot.id"
   >
     <img :src="smallPictureOf(project, shot, posterOf(shot, poster))" alt="" class="w-full bg-ground object-cover" :style="{ height: `${Math.round((size * 9) / 16)}px` }" draggable="false" />
-    <svg v-if="shot.flag" class="absolute top-0 right-2 h-5 w-3" viewBox="0 0 12 20" :class="FLAG_FILL[shot.flag]" :aria-label="`flag ${shot.flag}`"><title>{{ shot.note || shot.flag }}</title><path d="M0 0H12V20L6 15L0 20Z" /></svg>
+    <svg v-if="shot.flag" class="absolute top-0 right-2 h-5 w-3" viewBox="0 0 12 20" :class="FLAG_FILL[shot.flag]" :aria-label="`flag ${shot.flag}`">
+      <title>{{ shot.note || shot.flag }}</title>
+      <path d="M0 0H12V20L6 15L0 20Z" />
+    </svg>
     <WhoIsAt :shot="shot.id" class="absolute top-6 left-1" />
     <i v-if="picked" class="absolute top-1 left-1 border border-ground bg-ink px-1 text-2xs text-ground not-italic">picked</i>
     <p class="flex h-[18px] items-center justify-between gap-1 px-1 text-2xs whitespace-nowrap text-dim">
-      <span class="flex min-w-0 items-center gap-1.5"><b class="truncate font-medium text-ink">{{ shot.name }}</b><span v-if="steps.length" :title="steps.map((step) => step.name).join(', ')">{{ steps.length }} {{ steps.length === 1 ? 'step' : 'steps' }}</span></span>
+      <span class="flex min-w-0 items-center gap-1.5"
+        ><b class="truncate font-medium text-ink">{{ shot.name }}</b
+        ><span v-if="steps.length" :title="steps.map((step) => step.name).join(', ')">{{ steps.length }} {{ steps.length === 1 ? 'step' : 'steps' }}</span></span
+      >
       <span v-if="reference" class="text-[#7fb0e0]">reference</span>
     </p>
     <div v-if="details" class="h-[26px] overflow-hidden px-1 text-2xs leading-[13px] whitespace-nowrap text-dim">

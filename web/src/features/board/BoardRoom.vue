@@ -71,7 +71,10 @@ useKeys('the board', [
     <BoardFilters />
     <div ref="list" class="min-h-0 flex-1 overflow-y-auto outline-none" role="listbox" aria-label="shots" aria-multiselectable="true" tabindex="0" @scroll.passive="board.scroll = ($event.target as HTMLElement).scrollTop">
       <div class="relative" :style="{ height: `${board.height}px` }">
-        <div class="absolute inset-x-0 grid justify-start" :style="{ top: `${board.seen.first * board.rowHeight + GAP}px`, left: `${GAP}px`, gap: `${GAP}px`, gridTemplateColumns: `repeat(${board.columns}, ${board.cardWidth}px)`, gridAutoRows: `${board.rowHeight - GAP}px` }">
+        <div
+          class="absolute inset-x-0 grid justify-start"
+          :style="{ top: `${board.seen.first * board.rowHeight + GAP}px`, left: `${GAP}px`, gap: `${GAP}px`, gridTemplateColumns: `repeat(${board.columns}, ${board.cardWidth}px)`, gridAutoRows: `${board.rowHeight - GAP}px` }"
+        >
           <BoardCard
             v-for="shot in board.seen.shots"
             :key="shot.id"

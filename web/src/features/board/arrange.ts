@@ -50,7 +50,10 @@ const PLACES: Record<string, (shot: Shot) => (string | number)[]> = {
 /** Shots in an order. */
 export const ordered = (shots: Shot[], order: string): Shot[] => {
   const place = PLACES[order] ?? (({ position }: Shot) => [position])
-  return shots.map((shot) => ({ shot, at: place(shot) })).sort((a, b) => compare(a.at, b.at)).map(({ shot }) => shot)
+  return shots
+    .map((shot) => ({ shot, at: place(shot) }))
+    .sort((a, b) => compare(a.at, b.at))
+    .map(({ shot }) => shot)
 }
 
 /** Kinds of steps of a shot's own grade. */

@@ -37,7 +37,11 @@ describe('the order of the board', () => {
   it('is by reel and source timecode, camera or scene, and leaves the cut alone', () => {
     const shots = [of(1, {}, { reel: 'B', start: '02:00:00:00', camera: 'heron' }), of(2, {}, { reel: 'A', start: '09:00:00:00', camera: 'knot' }), of(3, {}, { reel: 'B', start: '01:00:00:00', camera: 'dunlin' }), of(4)]
     const ids = (order: string) => ordered(shots, order).map((one) => one.id)
-    expect([ids('cut'), ids('source'), ids('camera')]).toEqual([[1, 2, 3, 4], [4, 2, 3, 1], [4, 3, 1, 2]])
+    expect([ids('cut'), ids('source'), ids('camera')]).toEqual([
+      [1, 2, 3, 4],
+      [4, 2, 3, 1],
+      [4, 3, 1, 2],
+    ])
     expect(shots.map((one) => one.id)).toEqual([1, 2, 3, 4])
   })
 })

@@ -3,7 +3,10 @@ import { computed, ref, watchEffect } from 'vue'
 import { drawReal, type RealPixels } from '../bench/useRealPixels'
 
 /** The reference over the first, right of a line that is dragged. */
-const props = withDefaults(defineProps<{ bitmap: ImageBitmap | null; place: { x: number; y: number; width: number; height: number }; whole: boolean; words: string; /** What the first picture is called. */ first?: string; real?: RealPixels | null }>(), { first: 'graded', real: null })
+const props = withDefaults(
+  defineProps<{ bitmap: ImageBitmap | null; place: { x: number; y: number; width: number; height: number }; whole: boolean; words: string; /** What the first picture is called. */ first?: string; real?: RealPixels | null }>(),
+  { first: 'graded', real: null },
+)
 const split = defineModel<number>('split', { required: true })
 const canvas = ref<HTMLCanvasElement>()
 const box = ref<HTMLElement>()

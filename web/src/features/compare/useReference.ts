@@ -24,7 +24,7 @@ export const KINDS: { id: Kind; label: string; about: string }[] = [
   { id: 'kept', label: 'saved frame', about: 'a place of the cut that was kept; its grade follows' },
   { id: 'swatch', label: "swatch's picture", about: 'the picture a kept grade made' },
   { id: 'programme', label: 'programme', about: 'the movie of the edit that lies under the cut (Assembly)' },
-  { id: 'matte', label: 'matte', about: "what the open step acts on, of the same picture" },
+  { id: 'matte', label: 'matte', about: 'what the open step acts on, of the same picture' },
   { id: 'still', label: 'still', about: 'a picture that was frozen or brought in' },
 ]
 
@@ -128,9 +128,19 @@ export const useReference = defineStore('reference', () => {
       case 'distance':
         return at(along(cut.shots[cut.shotIndex + distance.value], cut.frame))
       case 'shot':
-        return at(along(cut.shots.find((one) => one.id === other.value), cut.frame))
+        return at(
+          along(
+            cut.shots.find((one) => one.id === other.value),
+            cut.frame,
+          ),
+        )
       case 'hero':
-        return at(along(cut.shots.find((one) => one.id === cut.familyOf(shot)?.hero), cut.frame))
+        return at(
+          along(
+            cut.shots.find((one) => one.id === cut.familyOf(shot)?.hero),
+            cut.frame,
+          ),
+        )
       case 'swatch':
         return swatch.value === null ? null : { swatch: swatch.value }
       case 'programme':
@@ -154,7 +164,19 @@ export const useReference = defineStore('reference', () => {
   const frame = computed(() => (timeless.value || !second.value ? null : (second.value.frame ?? cut.frame)))
 
   const label = () => (kind.value === 'distance' ? away(distance.value) : (KINDS.find((one) => one.id === kind.value)?.label ?? ''))
-  const NOTHING: Partial<Record<Kind, string>> = { before: 'no shot before', after: 'no shot after', distance: 'no shot there', shot: 'no shot chosen', hero: 'no hero', kept: 'no place kept', swatch: 'no swatch chosen', still: 'no still chosen', version: 'no other version', programme: 'no programme there', matte: 'no matte: the open step acts on the whole picture' }
+  const NOTHING: Partial<Record<Kind, string>> = {
+    before: 'no shot before',
+    after: 'no shot after',
+    distance: 'no shot there',
+    shot: 'no shot chosen',
+    hero: 'no hero',
+    kept: 'no place kept',
+    swatch: 'no swatch chosen',
+    still: 'no still chosen',
+    version: 'no other version',
+    programme: 'no programme there',
+    matte: 'no matte: the open step acts on the whole picture',
+  }
   const words = computed(() => {
     if (locked.value) return locked.value.words
     if (!second.value) return NOTHING[kind.value] ?? `no ${label()}`

@@ -16,7 +16,12 @@ const present = ref<PictureWish | null>(null)
 
 beforeEach(async () => {
   installBrowser()
-  vi.stubGlobal('OffscreenCanvas', class { getContext = () => null })
+  vi.stubGlobal(
+    'OffscreenCanvas',
+    class {
+      getContext = () => null
+    },
+  )
   vi.stubGlobal('requestAnimationFrame', () => 0)
   vi.stubGlobal('cancelAnimationFrame', () => undefined)
   calls = installServer()

@@ -72,7 +72,10 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
       store.forget()
     }
     const last = reference.shot ? reference.shot.record_in + reference.shot.length : frame + 1
-    store.fill(Array.from({ length: Math.min(AHEAD, last - frame) }, (_, step) => frame + step), () => (followed.value = null))
+    store.fill(
+      Array.from({ length: Math.min(AHEAD, last - frame) }, (_, step) => frame + step),
+      () => (followed.value = null),
+    )
     if (store.has(frame)) followed.value = store.show(frame)
   })
 
@@ -83,8 +86,18 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
     if (!second || !present || follows.value || own.playing.value) return ''
     const frame = reference.frame ?? cut.frame
     return JSON.stringify({
-      cut: present.cut, frame, source: second.source === true, on: present.on, moving: false, instruments: false, measuring: { scopes: {}, measure: 'final', region: null, light: null, bands: present.measuring?.bands ?? null, marks: false, beside: null }, still: second.still, swatch: second.swatch, acts: second.matte ? sight.beside : null,
-      trial: second.frame === undefined ? trialOf(present.trial ?? []) : shotTrial(frame), test: second.frame === undefined && !reference.timeless ? present.test : null,
+      cut: present.cut,
+      frame,
+      source: second.source === true,
+      on: present.on,
+      moving: false,
+      instruments: false,
+      measuring: { scopes: {}, measure: 'final', region: null, light: null, bands: present.measuring?.bands ?? null, marks: false, beside: null },
+      still: second.still,
+      swatch: second.swatch,
+      acts: second.matte ? sight.beside : null,
+      trial: second.frame === undefined ? trialOf(present.trial ?? []) : shotTrial(frame),
+      test: second.frame === undefined && !reference.timeless ? present.test : null,
     })
   })
   const wish = computed(() => (restingText.value ? (JSON.parse(restingText.value) as PictureWish) : null))
@@ -104,8 +117,14 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
     own.stop()
     reference.freeFrame = null
   }
-  watch(() => reference.freeFrame, (frame) => frame === null && own.stop())
-  watch(() => reference.on, (on) => !on && own.stop())
+  watch(
+    () => reference.freeFrame,
+    (frame) => frame === null && own.stop(),
+  )
+  watch(
+    () => reference.on,
+    (on) => !on && own.stop(),
+  )
 
   return {
     wanted: computed(() => seen.value !== null),

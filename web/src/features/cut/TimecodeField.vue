@@ -30,7 +30,9 @@ async function copy() {
 
 <template>
   <span class="group/code flex items-baseline gap-1 whitespace-nowrap">
-    <slot><span class="text-2xs text-faint">{{ label }}</span></slot>
+    <slot
+      ><span class="text-2xs text-faint">{{ label }}</span></slot
+    >
     <input v-if="typing" ref="input" class="field w-24 px-1 py-0 text-xs select-text" :value="text" :aria-label="`${label} timecode to go to`" @keydown.stop @keydown.enter="enter" @keydown.esc="typing = false" @blur="typing = false" />
     <button v-else class="font-medium text-ink hover:text-weld" :title="`${about}; click to type another and go there`" :data-test="`clock-${label}`" @mousedown.prevent @click="open">{{ text }}</button>
     <button v-if="!typing" class="text-2xs text-faint opacity-0 group-hover/code:opacity-100 hover:text-ink focus-visible:opacity-100" :aria-label="`copy the ${label} timecode`" @mousedown.prevent @click="copy">copy</button>

@@ -13,7 +13,11 @@ export type Trial = { recipe: number; document: RecipeDocument }[]
 
 /** The cut that is open: its shots and the record frame somebody is at. */
 /** Shots whose mattes a recipe is linked to. */
-const linkedShots = (document: RecipeDocument) => document.steps.flatMap((step) => step.matte?.contributors ?? []).filter((part) => part.kind === 'linked' && part.parameters['shot']).map((part) => Number(part.parameters['shot']))
+const linkedShots = (document: RecipeDocument) =>
+  document.steps
+    .flatMap((step) => step.matte?.contributors ?? [])
+    .filter((part) => part.kind === 'linked' && part.parameters['shot'])
+    .map((part) => Number(part.parameters['shot']))
 
 export const useCut = defineStore('cut', () => {
   const cut = ref<Cut | null>(null)
@@ -61,7 +65,9 @@ export const useCut = defineStore('cut', () => {
   /** The recipes that make a shot's grade, in signal order: its family's ground, its own, the finish, washes. */
   function layersOf(over: Shot): Recipe[] {
     const family = familyOf(over)
-    const laid = washesOver(over).filter((wash) => wash.enabled).map((wash) => wash.recipe)
+    const laid = washesOver(over)
+      .filter((wash) => wash.enabled)
+      .map((wash) => wash.recipe)
     return [...(family ? [family.ground] : []), over.recipe, ...(family ? [family.finish] : []), ...laid]
   }
 

@@ -28,6 +28,9 @@ export function useOpenCut() {
     }
   }
   onMounted(open)
-  watch(() => route.params.cut, (id) => id && void open())
+  watch(
+    () => route.params.cut,
+    (id) => id && void open(),
+  )
   return opened
 }

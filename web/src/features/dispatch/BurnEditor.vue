@@ -23,14 +23,20 @@ const item = computed(() => items.value[chosen.value])
 const WAIT = 80 // ms
 
 function change(index: number, values: Partial<BurnItem>) {
-  emit('change', items.value.map((one, at) => (at === index ? { ...one, ...values } : one)))
+  emit(
+    'change',
+    items.value.map((one, at) => (at === index ? { ...one, ...values } : one)),
+  )
 }
 function add() {
   emit('change', [...items.value, { text: '{timecode}', x: 0.5, y: 0.9, size: 0.05 }])
   chosen.value = items.value.length
 }
 function remove() {
-  emit('change', items.value.filter((_, at) => at !== chosen.value))
+  emit(
+    'change',
+    items.value.filter((_, at) => at !== chosen.value),
+  )
   chosen.value = 0
 }
 const held = (value: number) => Math.min(1, Math.max(0, Math.round(value * 1000) / 1000))
@@ -69,7 +75,11 @@ async function show() {
     refusal.value = error instanceof Error ? error.message : String(error)
   }
 }
-watchDebounced(() => props.sheet, () => void show(), { debounce: WAIT, deep: true, immediate: true })
+watchDebounced(
+  () => props.sheet,
+  () => void show(),
+  { debounce: WAIT, deep: true, immediate: true },
+)
 onUnmounted(() => picture.value && URL.revokeObjectURL(picture.value))
 </script>
 
@@ -103,11 +113,20 @@ onUnmounted(() => picture.value && URL.revokeObjectURL(picture.value))
         <p v-if="refusal" class="mt-2 text-xs text-madder">{{ refusal }}</p>
         <div v-if="item" class="mt-3 space-y-2 text-xs text-dim">
           <input class="field w-full py-0.5 text-sm select-text" :value="item.text" aria-label="text" maxlength="200" @input="change(chosen, { text: ($event.target as HTMLInputElement).value })" />
-          <p class="flex flex-wrap gap-x-2 text-2xs"><button v-for="token in tokens" :key="token" type="button" class="hover:text-ink" @click="change(chosen, { text: item.text + token })">{{ token }}</button></p>
+          <p class="flex flex-wrap gap-x-2 text-2xs">
+            <button v-for="token in tokens" :key="token" type="button" class="hover:text-ink" @click="change(chosen, { text: item.text + token })">{{ token }}</button>
+          </p>
           <p class="flex items-center gap-4">
-            <label class="flex items-center gap-1.5">size <input type="range" min="0.015" max="0.3" step="0.005" class="accent-weld" :value="item.size" aria-label="size of the text" @input="change(chosen, { size: Number(($event.target as HTMLInputElement).value) })" /></label>
-            <label class="flex items-center gap-1.5">opacity <input type="range" min="0" max="1" step="0.05" class="accent-weld" :value="item.opacity ?? 1" aria-label="opacity of the text" @input="change(chosen, { opacity: Number(($event.target as HTMLInputElement).value) })" /></label>
-            <label class="flex items-center gap-1.5">field <input type="range" min="0" max="1" step="0.05" class="accent-weld" :value="item.back ?? 0.6" aria-label="darkness of the field behind it" @input="change(chosen, { back: Number(($event.target as HTMLInputElement).value) })" /></label>
+            <label class="flex items-center gap-1.5"
+              >size <input type="range" min="0.015" max="0.3" step="0.005" class="accent-weld" :value="item.size" aria-label="size of the text" @input="change(chosen, { size: Number(($event.target as HTMLInputElement).value) })"
+            /></label>
+            <label class="flex items-center gap-1.5"
+              >opacity <input type="range" min="0" max="1" step="0.05" class="accent-weld" :value="item.opacity ?? 1" aria-label="opacity of the text" @input="change(chosen, { opacity: Number(($event.target as HTMLInputElement).value) })"
+            /></label>
+            <label class="flex items-center gap-1.5"
+              >field
+              <input type="range" min="0" max="1" step="0.05" class="accent-weld" :value="item.back ?? 0.6" aria-label="darkness of the field behind it" @input="change(chosen, { back: Number(($event.target as HTMLInputElement).value) })"
+            /></label>
             <button type="button" class="hover:text-madder" @click="remove">remove</button>
           </p>
         </div>

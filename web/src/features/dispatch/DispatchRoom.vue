@@ -28,7 +28,19 @@ const orders = useOrders(project, cutId, notices.trouble)
 
 const chosen = ref<number[]>([])
 const whole = ref(true)
-const { sheets, template, looks, refusal: fault, change, add, remove, take } = useSheets(cutId, computed(() => (whole.value || chosen.value.length === 0 ? null : chosen.value)))
+const {
+  sheets,
+  template,
+  looks,
+  refusal: fault,
+  change,
+  add,
+  remove,
+  take,
+} = useSheets(
+  cutId,
+  computed(() => (whole.value || chosen.value.length === 0 ? null : chosen.value)),
+)
 const handles = ref(0)
 const skip = ref(false)
 const baked = ref(false)
@@ -105,32 +117,61 @@ async function place() {
           <p v-if="whole" class="mt-2 text-xs text-dim">{{ cut.cut.name }}: {{ cut.shots.length }} shots, {{ cut.length }} frames at {{ cut.rate }} f/s, one file or sequence of each output.</p>
           <template v-else>
             <div class="mt-2 grid max-h-44 grid-cols-6 gap-1 overflow-y-auto">
-              <button v-for="shot in pictured" :key="shot.id" type="button" class="p-0.5 text-left outline-1" :class="chosen.includes(shot.id) ? 'bg-raise outline-weld' : 'outline-line'" :aria-pressed="chosen.includes(shot.id)" @click="toggled(shot.id)">
+              <button
+                v-for="shot in pictured"
+                :key="shot.id"
+                type="button"
+                class="p-0.5 text-left outline-1"
+                :class="chosen.includes(shot.id) ? 'bg-raise outline-weld' : 'outline-line'"
+                :aria-pressed="chosen.includes(shot.id)"
+                @click="toggled(shot.id)"
+              >
                 <img :src="smallPictureOf(cut.cut.project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full object-cover" loading="lazy" />
                 <span class="block truncate px-0.5 text-2xs" :class="chosen.includes(shot.id) ? 'text-ink' : 'text-dim'">{{ shot.name }}<span v-if="!shot.clip.encoding" class="text-madder"> no encoding</span></span>
               </button>
             </div>
             <p class="mt-2 flex items-center gap-2 text-xs text-dim">
-              <button type="button" class="hover:text-ink" @click="chosen = pictured.map((shot) => shot.id)">all</button><button type="button" class="hover:text-ink" @click="chosen = []">none</button>
-              <span class="flex-1" />handles <input v-model.number="handles" class="field w-14 py-0 text-xs select-text" type="number" min="0" max="240" aria-label="handles" /> frames, as far as clips go; source timecode and reel
+              <button type="button" class="hover:text-ink" @click="chosen = pictured.map((shot) => shot.id)">all</button><button type="button" class="hover:text-ink" @click="chosen = []">none</button> <span class="flex-1" />handles
+              <input v-model.number="handles" class="field w-14 py-0 text-xs select-text" type="number" min="0" max="240" aria-label="handles" /> frames, as far as clips go; source timecode and reel
             </p>
-            <p v-if="cut.shots.some((shot) => shot.dissolve)" class="mt-1.5 flex items-center gap-2 text-xs text-dim"><span class="flex-1">transitions</span><button type="button" :class="baked ? 'hover:text-ink' : 'text-weld'" :aria-pressed="!baked" @click="baked = false">in the list, out of the handles</button><button type="button" :class="baked ? 'text-weld' : 'hover:text-ink'" :aria-pressed="baked" @click="baked = true">baked into the shots</button></p>
+            <p v-if="cut.shots.some((shot) => shot.dissolve)" class="mt-1.5 flex items-center gap-2 text-xs text-dim">
+              <span class="flex-1">transitions</span><button type="button" :class="baked ? 'hover:text-ink' : 'text-weld'" :aria-pressed="!baked" @click="baked = false">in the list, out of the handles</button
+              ><button type="button" :class="baked ? 'text-weld' : 'hover:text-ink'" :aria-pressed="baked" @click="baked = true">baked into the shots</button>
+            </p>
           </template>
         </section>
 
         <section class="space-y-1.5">
           <div class="flex items-baseline gap-3">
-            <h2 class="text-base font-semibold">Outputs</h2><span class="flex-1 text-2xs text-faint">all from one pass</span>
+            <h2 class="text-base font-semibold">Outputs</h2>
+            <span class="flex-1 text-2xs text-faint">all from one pass</span>
             <Menu as="div" class="relative">
               <MenuButton class="text-xs text-dim hover:text-ink">presets</MenuButton>
               <MenuItems v-inside class="absolute right-0 z-30 mt-1 w-72 border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
                 <MenuItem v-for="preset in presets" :key="preset.id" v-slot="{ active }">
-                  <button type="button" class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="begin(preset)"><span class="block text-sm">{{ preset.label }}</span><span class="block text-2xs text-dim">{{ preset.about }}<span v-if="preset.own" class="float-right hover:text-madder" role="button" :aria-label="`forget ${preset.label}`" @click.stop="forget(preset)">forget</span></span></button>
+                  <button type="button" class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="begin(preset)">
+                    <span class="block text-sm">{{ preset.label }}</span><span class="block text-2xs text-dim"
+                      >{{ preset.about }}<span v-if="preset.own" class="float-right hover:text-madder" role="button" :aria-label="`forget ${preset.label}`" @click.stop="forget(preset)">forget</span></span
+                    >
+                  </button>
                 </MenuItem>
               </MenuItems>
             </Menu>
           </div>
-          <SheetCard v-for="(sheet, index) in sheets" :key="index" :sheet="sheet" :project="cut.cut.project" :cut="String(cut.cut.id)" :statement="looks[index]?.statement ?? ''" :warnings="looks[index]?.warnings ?? []" :refusal="looks[index]?.refusal ?? null" :from="from" :alone="sheets.length === 1" @change="change(index, $event)" @remove="remove(index)" />
+          <SheetCard
+            v-for="(sheet, index) in sheets"
+            :key="index"
+            :sheet="sheet"
+            :project="cut.cut.project"
+            :cut="String(cut.cut.id)"
+            :statement="looks[index]?.statement ?? ''"
+            :warnings="looks[index]?.warnings ?? []"
+            :refusal="looks[index]?.refusal ?? null"
+            :from="from"
+            :alone="sheets.length === 1"
+            @change="change(index, $event)"
+            @remove="remove(index)"
+          />
           <p class="flex gap-1">
             <button type="button" class="control flex-1" :disabled="sheets.length >= 12" @click="add">+ output</button>
             <input v-model="naming" class="field w-36 py-0 text-xs select-text" placeholder="save as a preset…" maxlength="60" aria-label="name of the preset" @keydown.enter.prevent="keep" />
@@ -140,7 +181,9 @@ async function place() {
         <section>
           <h2 class="mb-1.5 text-base font-semibold">Named</h2>
           <input v-model="template" class="field w-full select-text" aria-label="name" spellcheck="false" maxlength="300" />
-          <p class="mt-1.5 flex flex-wrap gap-x-2 gap-y-0.5 text-2xs text-dim"><button v-for="token in tokens" :key="token" type="button" class="hover:text-ink" :title="`add ${token}`" @click="template += token">{{ token }}</button></p>
+          <p class="mt-1.5 flex flex-wrap gap-x-2 gap-y-0.5 text-2xs text-dim">
+            <button v-for="token in tokens" :key="token" type="button" class="hover:text-ink" :title="`add ${token}`" @click="template += token">{{ token }}</button>
+          </p>
         </section>
         <label class="flex items-center gap-1.5 text-xs text-dim"><input v-model="skip" type="checkbox" class="accent-weld" />leave out frames that cannot be decoded, and list them</label>
         <LooksPanel :cut="cut.cut.id" :project="cut.cut.project" />
@@ -159,8 +202,18 @@ async function place() {
         <span class="truncate text-2xs text-faint select-text">written below {{ catalogue.catalogue?.delivery }}</span>
       </header>
       <div class="min-h-0 flex-1 overflow-y-auto">
-        <OrderCard v-for="order in orders.orders.value" :key="order.id" :order="order" @cancel="orders.cancel" @retry="orders.retry" @pause="orders.change(order, { paused: !order.paused })" @first="orders.change(order, { priority: order.priority < USUAL ? USUAL : FIRST })" />
-        <p v-if="orders.orders.value.length === 0" class="px-4 py-2 text-dim">Nothing has been ordered of this cut. What is written appears here with its progress, then its check, and below the delivery folder with a report and checksums.</p>
+        <OrderCard
+          v-for="order in orders.orders.value"
+          :key="order.id"
+          :order="order"
+          @cancel="orders.cancel"
+          @retry="orders.retry"
+          @pause="orders.change(order, { paused: !order.paused })"
+          @first="orders.change(order, { priority: order.priority < USUAL ? USUAL : FIRST })"
+        />
+        <p v-if="orders.orders.value.length === 0" class="px-4 py-2 text-dim">
+          Nothing has been ordered of this cut. What is written appears here with its progress, then its check, and below the delivery folder with a report and checksums.
+        </p>
       </div>
     </section>
   </div>

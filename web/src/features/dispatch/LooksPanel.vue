@@ -34,7 +34,10 @@ const flip = (layer: string) => (layers.value = layers.value.includes(layer) ? l
       nodes, one a
       <button v-for="of in ['shot', 'family']" :key="of" type="button" class="control px-1.5 py-0" :class="{ 'border-weld/70 bg-weld/15': per === of }" :aria-pressed="per === of" @click="per = of">{{ of }}</button>
     </p>
-    <p class="flex items-center gap-2.5">steps: <label v-for="layer in LAYERS" :key="layer" class="flex items-center gap-1"><input type="checkbox" class="accent-weld" :checked="layers.includes(layer)" @change="flip(layer)" />{{ layer === 'own' ? "the shot's own" : layer }}</label></p>
+    <p class="flex items-center gap-2.5">
+      steps:
+      <label v-for="layer in LAYERS" :key="layer" class="flex items-center gap-1"><input type="checkbox" class="accent-weld" :checked="layers.includes(layer)" @change="flip(layer)" />{{ layer === 'own' ? "the shot's own" : layer }}</label>
+    </p>
     <p class="flex items-center justify-between">
       <label class="flex items-center gap-1"><input v-model="view" type="checkbox" class="accent-weld" />with the view to {{ project.targets[0]?.name }}</label>
       <button v-if="running" type="button" class="control" @click="cancel">cancel</button>

@@ -14,7 +14,9 @@ const at = computed(() => new Date(props.order.created).toLocaleTimeString('en-G
 <template>
   <section class="border-t border-line/60" :aria-label="`order ${order.id}`">
     <header class="flex items-baseline gap-3 px-4 pt-2 text-2xs text-dim">
-      <span>order {{ order.id }} · {{ at }} · {{ order.outputs.length }} {{ order.outputs.length === 1 ? 'output' : 'outputs' }}<template v-if="order.handles"> · handles of {{ order.handles }}</template></span>
+      <span
+        >order {{ order.id }} · {{ at }} · {{ order.outputs.length }} {{ order.outputs.length === 1 ? 'output' : 'outputs' }}<template v-if="order.handles"> · handles of {{ order.handles }}</template></span
+      >
       <span class="flex-1" />
       <template v-if="going">
         <button class="hover:text-ink" @click="$emit('first')">{{ order.priority < 100 ? 'goes first' : 'let it go first' }}</button>

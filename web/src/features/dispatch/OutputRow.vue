@@ -31,13 +31,17 @@ const pace = computed(() => {
       <span class="flex w-28 justify-end gap-3 text-right text-xs">
         <button v-if="going" class="text-dim hover:text-madder" :disabled="output.cancelling" @click="$emit('cancel')">cancel</button>
         <template v-else-if="output.status === 'done'">
-          <a class="text-dim hover:text-ink" :href="`/api/outputs/${output.id}/report`" target="_blank" :title="output.passed ? 'nothing is wrong with it' : 'something is wrong with it'" :class="output.passed ? '' : 'text-madder'">{{ output.passed ? 'checked' : 'faults' }}</a>
+          <a class="text-dim hover:text-ink" :href="`/api/outputs/${output.id}/report`" target="_blank" :title="output.passed ? 'nothing is wrong with it' : 'something is wrong with it'" :class="output.passed ? '' : 'text-madder'">{{
+            output.passed ? 'checked' : 'faults'
+          }}</a>
           <a class="text-weld hover:underline" :href="`/api/outputs/${output.id}/file`" download>download</a>
         </template>
         <button v-else class="text-weld hover:underline" title="what is there already stays" @click="$emit('retry')">try again</button>
       </span>
     </div>
-    <p class="mt-0.5 text-2xs text-faint">{{ output.label }} · {{ output.statement }}<span v-if="output.notices" class="text-weld"> · {{ output.notices }} to be looked at</span></p>
+    <p class="mt-0.5 text-2xs text-faint">
+      {{ output.label }} · {{ output.statement }}<span v-if="output.notices" class="text-weld"> · {{ output.notices }} to be looked at</span>
+    </p>
     <p v-if="output.message" class="mt-1 text-xs text-madder select-text">{{ output.message }}</p>
     <ProgressBar v-if="output.status === 'running'" class="mt-1.5" :done="output.done" :of="output.frames" :label="output.path" />
   </li>

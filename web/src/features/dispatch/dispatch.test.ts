@@ -12,7 +12,26 @@ beforeEach(() => {
 })
 afterEach(() => vi.unstubAllGlobals())
 
-const output = (change: Partial<Output>): Output => ({ id: 1, order: 1, shot: null, kind: 'h264', label: '', statement: '', path: '', status: 'running', stage: 'frames', frames: 480, done: 120, message: null, cancelling: false, seconds: 30, started: '2026-01-01T00:00:00.000Z', passed: null, notices: null, ...change })
+const output = (change: Partial<Output>): Output => ({
+  id: 1,
+  order: 1,
+  shot: null,
+  kind: 'h264',
+  label: '',
+  statement: '',
+  path: '',
+  status: 'running',
+  stage: 'frames',
+  frames: 480,
+  done: 120,
+  message: null,
+  cancelling: false,
+  seconds: 30,
+  started: '2026-01-01T00:00:00.000Z',
+  passed: null,
+  notices: null,
+  ...change,
+})
 
 describe('the pace of an output', () => {
   it('is told once there is one', () => {

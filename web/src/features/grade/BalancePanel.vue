@@ -36,10 +36,11 @@ const NEUTRAL = 'click or drag over something that is grey'
 const SKIN = 'click or drag over skin'
 
 const pickNeutral = () => picking.point<Record<string, number>>(NEUTRAL, 'neutral', (found) => editor.setAll(found, 'grey picked'))
-const balanceByItself = () => picking.ask<Record<string, number>>('auto', (found) => {
-  notices.news(replaced(found))
-  editor.setAll(found, 'white, black and cast found')
-})
+const balanceByItself = () =>
+  picking.ask<Record<string, number>>('auto', (found) => {
+    notices.news(replaced(found))
+    editor.setAll(found, 'white, black and cast found')
+  })
 /** What was found in place of what, and which other numbers are still there. */
 function replaced(found: Record<string, number>) {
   const specs = props.spec.parameters.filter(({ channels }) => !channels)
@@ -66,7 +67,9 @@ const channelsOpen = useStorage('mordant.balance.channels', false)
     <StavePanel v-if="cut.project" :editor="editor" :spec="spec" :trace="header?.tone ?? null" :curve="header?.curves?.[step.id] ?? null" :space="cut.project.space" />
     <div class="mt-1.5 mb-2 flex items-center gap-1.5">
       <button class="control px-2 py-0 text-xs" title="U: white, black and cast found from the picture, as ordinary numbers" @click="balanceByItself">find balance</button>
-      <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': picking.asking(NEUTRAL) }" :aria-pressed="picking.asking(NEUTRAL)" title="N: click or drag over something that is grey" @click="pickNeutral">pick grey</button>
+      <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': picking.asking(NEUTRAL) }" :aria-pressed="picking.asking(NEUTRAL)" title="N: click or drag over something that is grey" @click="pickNeutral">
+        pick grey
+      </button>
       <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': picking.asking(SKIN) }" :aria-pressed="picking.asking(SKIN)" title="K: a patch of skin, measured from then on" @click="pickSkin">pick skin</button>
     </div>
     <SkinReadout v-if="sight.skin && header?.skin" class="mb-2" :reading="header.skin" @drop="sight.keepSkin(null)" />

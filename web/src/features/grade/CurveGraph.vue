@@ -64,7 +64,10 @@ function add(event: PointerEvent) {
   drag(event, made.index, made.points)
 }
 
-const nudging = useNudging(() => emit('begin'), () => emit('end'))
+const nudging = useNudging(
+  () => emit('begin'),
+  () => emit('end'),
+)
 const STEP = 0.005
 const WAYS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
 

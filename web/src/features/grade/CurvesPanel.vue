@@ -85,15 +85,7 @@ function valueAt(place: number) {
         {{ one.label }}<span v-if="bent(one.name)" class="ml-1 text-weld" title="has points">·</span>
       </button>
     </div>
-    <CurveGraph
-      :spec="shown"
-      :points="editor.points(shown.name)"
-      :samples="header?.shapes?.[step.id]?.[shown.name] ?? null"
-      :histogram="histogram"
-      @change="editor.set(shown.name, $event)"
-      @begin="editor.begin"
-      @end="editor.end"
-    />
+    <CurveGraph :spec="shown" :points="editor.points(shown.name)" :samples="header?.shapes?.[step.id]?.[shown.name] ?? null" :histogram="histogram" @change="editor.set(shown.name, $event)" @begin="editor.begin" @end="editor.end" />
     <p class="mt-1.5 flex items-center gap-2 text-2xs text-dim">
       <button class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': picking.asking(PICK) }" :aria-pressed="picking.asking(PICK)" title="N: click or drag over a colour" @click="pickPoint">pick a colour</button>
       <span class="flex-1">or click the graph; Delete removes a point.</span>

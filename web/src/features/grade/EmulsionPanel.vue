@@ -55,7 +55,18 @@ onBeforeUnmount(() => {
 
 <template>
   <div class="space-y-2 px-3 pt-1 pb-2">
-    <EmulsionChart v-if="chart && shapes && cut.project" :shapes="shapes" :negative="materialOf('negative')?.name ?? 'none'" :print="materialOf('print')?.name ?? 'none'" :histogram="histogram" :exposed="exposed" :space="cut.project.space" @pull="pull" @begin="editor.begin" @end="editor.end" />
+    <EmulsionChart
+      v-if="chart && shapes && cut.project"
+      :shapes="shapes"
+      :negative="materialOf('negative')?.name ?? 'none'"
+      :print="materialOf('print')?.name ?? 'none'"
+      :histogram="histogram"
+      :exposed="exposed"
+      :space="cut.project.space"
+      @pull="pull"
+      @begin="editor.begin"
+      @end="editor.end"
+    />
     <p class="flex gap-3 text-2xs text-dim">
       <button class="hover:text-ink" :aria-pressed="chart" @click="chart = !chart">{{ chart ? 'fold the diagram' : 'show the diagram' }}</button>
       <button class="hover:text-ink" :class="{ 'text-weld': pick.asked?.words === PATCH }" @click="pick.ask(PATCH, (region) => sight.pickPatch(region))">follow a patch</button>

@@ -38,7 +38,14 @@ function rename(event: Event) {
     <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 w-60 border border-line bg-raise p-3 text-sm text-ink shadow-lg shadow-black/50 outline-none">
       <template v-if="family">
         <input class="field w-full select-text" :value="family.name" maxlength="60" aria-label="name of the family" @keydown.enter="($event.target as HTMLInputElement).blur()" @keydown.stop @blur="rename" />
-        <p class="mt-2 text-2xs text-dim">{{ cut.shots.filter((one) => family?.shots.includes(one.id)).map((one) => (one.id === family?.hero ? `${one.name} (hero)` : one.name)).join(', ') }}</p>
+        <p class="mt-2 text-2xs text-dim">
+          {{
+            cut.shots
+              .filter((one) => family?.shots.includes(one.id))
+              .map((one) => (one.id === family?.hero ? `${one.name} (hero)` : one.name))
+              .join(', ')
+          }}
+        </p>
         <button v-if="family.hero !== shot.id" class="mt-2 block text-xs text-dim hover:text-ink" @click="families.lead(family, shot)">make {{ shot.name }} its hero</button>
         <RouterLink v-if="cut.project && cut.cut" class="mt-1 block text-xs text-dim hover:text-ink" :to="{ name: 'pairing', params: { project: cut.project.id, cut: cut.cut.id } }">match its members in Pairing →</RouterLink>
         <button class="mt-1 block text-xs text-dim hover:text-ink" @click="families.join(shot, null)">{{ shot.name }} leaves it</button>

@@ -29,7 +29,9 @@ useKeys('change over time', [
 <template>
   <p class="flex items-center gap-2 px-3 pb-2 text-2xs text-dim" role="group" :aria-label="`over time: ${step.name}`">
     <button v-if="frames.length" class="px-1 hover:text-ink" aria-label="key before" title="Shift A" @click="moves.go(-1)">‹</button>
-    <button class="hover:text-ink" :class="here ? 'text-weld' : ''" :aria-pressed="here" title="Shift K: what was touched last, or what moves" @click="strip.flipKey()">{{ here ? 'keyed at this frame' : frames.length ? 'key this frame' : 'change over time: key this frame' }}</button>
+    <button class="hover:text-ink" :class="here ? 'text-weld' : ''" :aria-pressed="here" title="Shift K: what was touched last, or what moves" @click="strip.flipKey()">
+      {{ here ? 'keyed at this frame' : frames.length ? 'key this frame' : 'change over time: key this frame' }}
+    </button>
     <button v-if="frames.length" class="px-1 hover:text-ink" aria-label="key after" title="Shift D" @click="moves.go(1)">›</button>
     <span class="flex-1" />
     <button v-for="span in spans.own" :key="span.id" class="max-w-24 truncate text-ink hover:text-weld" :title="`in ${span.name}, frames ${span.start + 1} to ${span.finish + 1}`" @click="picks.pickSpan(span.id)">{{ span.name }}</button>

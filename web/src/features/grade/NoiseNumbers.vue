@@ -23,7 +23,16 @@ interface Cell {
 }
 const rows = computed((): { head: string; cells: Cell[]; choice: string }[] => [
   { head: 'amount', cells: [{ name: 'luma', words: linked.value ? 'luma and colour' : 'luma' }, ...(linked.value ? [] : [{ name: 'colour', words: 'colour' }])], choice: 'link' },
-  { head: 'by frames', cells: [{ name: 'frames', words: 'each way' }, { name: 'temporal', channel: 0, words: linked.value ? 'both' : 'luma' }, ...(linked.value ? [] : [{ name: 'temporal', channel: 1, words: 'colour' }]), { name: 'movement', words: 'movement' }], choice: 'effort' },
+  {
+    head: 'by frames',
+    cells: [
+      { name: 'frames', words: 'each way' },
+      { name: 'temporal', channel: 0, words: linked.value ? 'both' : 'luma' },
+      ...(linked.value ? [] : [{ name: 'temporal', channel: 1, words: 'colour' }]),
+      { name: 'movement', words: 'movement' },
+    ],
+    choice: 'effort',
+  },
   { head: 'by size', cells: (props.editor.parameter('sizes').channels ?? []).map((words, channel) => ({ name: 'sizes', channel, words })), choice: 'method' },
 ])
 const number = ({ name, channel }: Cell) => (channel === undefined ? (props.editor.value(name) as number) : ((props.editor.value(name) as number[])[channel] ?? props.editor.parameter(name).neutral))
@@ -37,12 +46,23 @@ const set = ({ name, channel }: Cell, to: number) => (channel === undefined ? pr
         <span class="flex-1">{{ row.head }}</span>
         <span class="flex gap-2" role="radiogroup" :aria-label="text(row.choice)?.label" :title="text(row.choice)?.about">
           <span v-if="row.choice !== 'link'" class="text-faint">{{ text(row.choice)?.label }}</span>
-          <button v-for="one in choices(row.choice)" :key="one" role="radio" :aria-checked="value(row.choice) === one" :class="value(row.choice) === one ? 'text-weld' : 'hover:text-ink'" @click="editor.set(row.choice, one)">{{ one }}</button>
+          <button v-for="one in choices(row.choice)" :key="one" role="radio" :aria-checked="value(row.choice) === one" :class="value(row.choice) === one ? 'text-weld' : 'hover:text-ink'" @click="editor.set(row.choice, one)">
+            {{ one }}
+          </button>
         </span>
       </p>
       <div class="grid grid-cols-4 gap-x-1.5">
         <div v-for="cell in row.cells" :key="`${cell.name} ${cell.channel}`">
-          <NumberField compact :spec="editor.parameter(cell.name)" :label="cell.channel === undefined ? editor.parameter(cell.name).label : `${row.head} ${cell.words}`" :bind="editor.address(cell.name, cell.channel)" :model-value="number(cell)" @update:model-value="set(cell, $event)" @begin="editor.begin" @end="editor.end" />
+          <NumberField
+            compact
+            :spec="editor.parameter(cell.name)"
+            :label="cell.channel === undefined ? editor.parameter(cell.name).label : `${row.head} ${cell.words}`"
+            :bind="editor.address(cell.name, cell.channel)"
+            :model-value="number(cell)"
+            @update:model-value="set(cell, $event)"
+            @begin="editor.begin"
+            @end="editor.end"
+          />
           <span class="block pt-0.5 text-center text-2xs text-faint">{{ cell.words }}</span>
         </div>
       </div>

@@ -43,10 +43,23 @@ onBeforeUnmount(() => (sight.adding = false))
 
 <template>
   <div class="flex flex-wrap items-center gap-x-2 gap-y-1 px-3 pb-1 text-2xs text-dim">
-    <button class="control px-1.5 py-0 text-2xs" :class="{ 'border-weld/70 bg-weld/15 text-ink': sight.adding }" role="switch" :aria-checked="sight.adding" title="= held: about middle grey. The subject in it means that too much is taken." @click="sight.adding = !sight.adding">what it takes</button>
-    <span class="flex gap-1" role="radiogroup" aria-label="amplified by"><button v-for="gain in GAINS" :key="gain" role="radio" :aria-checked="sight.gain === gain" :class="sight.gain === gain ? 'text-weld' : 'hover:text-ink'" @click="sight.gain = gain">×{{ gain }}</button></span>
+    <button
+      class="control px-1.5 py-0 text-2xs"
+      :class="{ 'border-weld/70 bg-weld/15 text-ink': sight.adding }"
+      role="switch"
+      :aria-checked="sight.adding"
+      title="= held: about middle grey. The subject in it means that too much is taken."
+      @click="sight.adding = !sight.adding"
+    >
+      what it takes
+    </button>
+    <span class="flex gap-1" role="radiogroup" aria-label="amplified by"
+      ><button v-for="gain in GAINS" :key="gain" role="radio" :aria-checked="sight.gain === gain" :class="sight.gain === gain ? 'text-weld' : 'hover:text-ink'" @click="sight.gain = gain">×{{ gain }}</button></span
+    >
     <button v-if="!first" class="ml-auto hover:text-ink" title="before all that changes what is noise and what is not" @click="move(step, 0, 'moved first')">put it first</button>
-    <button class="hover:text-ink" :class="{ 'ml-auto': first, 'text-weld': circuit.noise }" role="switch" :aria-checked="circuit.noise" title="Shift N: in every picture here; deliveries have it" @click="circuit.flip('noise')">{{ circuit.noise ? 'bypassed everywhere' : 'bypass everywhere' }}</button>
+    <button class="hover:text-ink" :class="{ 'ml-auto': first, 'text-weld': circuit.noise }" role="switch" :aria-checked="circuit.noise" title="Shift N: in every picture here; deliveries have it" @click="circuit.flip('noise')">
+      {{ circuit.noise ? 'bypassed everywhere' : 'bypass everywhere' }}
+    </button>
   </div>
   <NoiseProfile v-if="shapes" :shapes="shapes" />
   <p class="flex flex-wrap items-center gap-x-3 px-3 pb-1 text-2xs text-dim">

@@ -16,14 +16,18 @@ const lines = computed(() => {
   const [first, last] = [levels[0] ?? 0, levels.at(-1) ?? 1]
   const x = (level: number) => EDGE + ((level - first) / Math.max(1e-6, last - first)) * (WIDTH - 2 * EDGE)
   const y = (value: number) => HEIGHT - EDGE - ((Math.min(HIGH, Math.max(LOW, value)) - LOW) / (HIGH - LOW)) * (HEIGHT - 2 * EDGE)
-  return PLANES.flatMap(({ name, stroke }) => SIZES.map((size) => ({ key: `${name}_${size}`, stroke, opacity: 1 - size * 0.22, path: (props.shapes[`${name}_${size}`] ?? []).map((value, at) => `${at ? 'L' : 'M'}${x(levels[at] ?? 0).toFixed(1)} ${y(value).toFixed(1)}`).join('') })))
+  return PLANES.flatMap(({ name, stroke }) =>
+    SIZES.map((size) => ({ key: `${name}_${size}`, stroke, opacity: 1 - size * 0.22, path: (props.shapes[`${name}_${size}`] ?? []).map((value, at) => `${at ? 'L' : 'M'}${x(levels[at] ?? 0).toFixed(1)} ${y(value).toFixed(1)}`).join('') })),
+  )
 })
 </script>
 
 <template>
   <svg class="mx-3 mb-1 block bg-ground" style="width: calc(100% - 1.5rem)" :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" aria-label="variance of the noise over level">
     <path v-for="line in lines" :key="line.key" :d="line.path" class="fill-none" :class="line.stroke" :style="{ opacity: line.opacity }" stroke-width="1.2" :data-test="`noise-${line.key}`" />
-    <g class="text-[9px]"><text v-for="(plane, at) in PLANES" :key="plane.name" :x="EDGE + 4 + at * 70" y="12" :class="plane.fill">{{ plane.words }}</text></g>
+    <g class="text-[9px]">
+      <text v-for="(plane, at) in PLANES" :key="plane.name" :x="EDGE + 4 + at * 70" y="12" :class="plane.fill">{{ plane.words }}</text>
+    </g>
     <text class="fill-dim text-[9px]" :x="WIDTH - EDGE" :y="HEIGHT - 3" text-anchor="end">level; fine to coarse, bright to faint</text>
   </svg>
 </template>

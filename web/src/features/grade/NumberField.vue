@@ -51,7 +51,10 @@ function reset() {
   set(props.spec.neutral)
 }
 
-const nudging = useNudging(() => emit('begin'), () => emit('end'))
+const nudging = useNudging(
+  () => emit('begin'),
+  () => emit('end'),
+)
 
 async function type() {
   text.value = shown.value.replace('+', '')
@@ -112,7 +115,9 @@ function key(event: KeyboardEvent) {
         @keydown.stop
         @blur="accept"
       />
-      <span v-else class="truncate">{{ shown }}<span v-if="spec.suffix" class="ml-0.5 text-faint">{{ spec.suffix }}</span></span>
+      <span v-else class="truncate"
+        >{{ shown }}<span v-if="spec.suffix" class="ml-0.5 text-faint">{{ spec.suffix }}</span></span
+      >
     </div>
   </div>
 </template>

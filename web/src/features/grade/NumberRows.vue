@@ -4,7 +4,10 @@ import NumberField from './NumberField.vue'
 import type { StepEditor } from './useStepEditor'
 
 /** Rows of numbers of a step, a line for each parameter, as cells of the grid that they stand in. */
-withDefaults(defineProps<{ parameters: ParameterSpec[]; editor: StepEditor; /** Without their unit, which stands elsewhere. */ bare?: boolean; /** What its channels are called here, where not by their own names. */ names?: string[] }>(), { bare: false, names: undefined })
+withDefaults(defineProps<{ parameters: ParameterSpec[]; editor: StepEditor; /** Without their unit, which stands elsewhere. */ bare?: boolean; /** What its channels are called here, where not by their own names. */ names?: string[] }>(), {
+  bare: false,
+  names: undefined,
+})
 </script>
 
 <template>

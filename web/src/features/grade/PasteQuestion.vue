@@ -17,7 +17,9 @@ useKeys('copies', [
 
 <template>
   <div class="border-b border-weld bg-raise px-3 py-2.5 text-xs" role="group" aria-label="put a recipe on shots">
-    <p class="text-ink">Put the {{ copies.words }} on <b class="font-medium">{{ copies.named(copies.asking ?? []) }}</b></p>
+    <p class="text-ink">
+      Put the {{ copies.words }} on <b class="font-medium">{{ copies.named(copies.asking ?? []) }}</b>
+    </p>
     <p class="mt-0.5 text-dim">{{ graded().length ? `${copies.named(graded().map((shot) => shot.id))} ${graded().length === 1 ? 'has' : 'have'} steps already.` : 'Nothing is done to them yet.' }} One undo takes it back.</p>
     <p class="mt-2 flex gap-1.5">
       <button class="control-main px-2 py-0.5" @click="copies.answer('replace')">replace their steps</button>

@@ -27,13 +27,7 @@ onBeforeUnmount(() => (opened.advance = null))
 
 <template>
   <ol ref="list" class="space-y-[3px]" aria-label="quick order">
-    <li
-      v-for="(row, index) in rows"
-      :key="row.name"
-      data-line
-      class="grid grid-cols-[14px_72px_minmax(0,1fr)] border-l border-transparent pl-1 focus-within:border-weld"
-      :title="row.aim"
-    >
+    <li v-for="(row, index) in rows" :key="row.name" data-line class="grid grid-cols-[14px_72px_minmax(0,1fr)] border-l border-transparent pl-1 focus-within:border-weld" :title="row.aim">
       <span class="pt-1 text-2xs text-faint">{{ index + 1 }}</span>
       <span class="truncate pt-[3px] text-xs text-dim">{{ row.parameter.label }}</span>
       <div v-if="row.parameter.channels" class="grid grid-cols-4 gap-x-1">

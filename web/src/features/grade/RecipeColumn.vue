@@ -72,7 +72,15 @@ async function quickOrder() {
 }
 
 useKeys('copies', [
-  { key: 'mod+c', words: 'copy the open step', press: () => copies.copy(steps.value.filter((step) => step.id === opened.id), false) },
+  {
+    key: 'mod+c',
+    words: 'copy the open step',
+    press: () =>
+      copies.copy(
+        steps.value.filter((step) => step.id === opened.id),
+        false,
+      ),
+  },
   { key: 'mod+shift+c', words: 'copy the recipe', press: () => copies.copy(steps.value, true) },
   { key: 'mod+v', words: 'put the copy on picked shots', press: () => void copies.put() },
 ])
@@ -104,8 +112,8 @@ async function bringCorrection() {
         <span class="flex shrink-0 items-baseline gap-3 whitespace-nowrap"><FamilyMenu :shot="shot" /><SwatchBook /><TakePanel v-if="shot.clip.encoding" :shot="shot" /></span>
       </div>
       <p class="mt-0.5 truncate text-2xs" :class="shot.clip.encoding ? 'text-dim' : 'text-madder'" :title="shot.clip.encoding_reason ?? ''">
-        {{ shot.clip.encoding ? catalogue.encodingLabel(shot.clip.encoding) : 'no encoding assigned' }} → {{ cut.project?.space.label }} →
-        {{ screen.viewOn ? screen.target?.name : 'view off' }}<span v-if="shot.clip.other_rate" class="text-weld" data-test="other-rate"> · {{ rate(shot.clip.rate) }} f/s {{ shot.clip.pace === 'time' ? 'by time' : 'frame for frame' }}</span>
+        {{ shot.clip.encoding ? catalogue.encodingLabel(shot.clip.encoding) : 'no encoding assigned' }} → {{ cut.project?.space.label }} → {{ screen.viewOn ? screen.target?.name : 'view off'
+        }}<span v-if="shot.clip.other_rate" class="text-weld" data-test="other-rate"> · {{ rate(shot.clip.rate) }} f/s {{ shot.clip.pace === 'time' ? 'by time' : 'frame for frame' }}</span>
       </p>
     </header>
     <HandsHere />

@@ -15,7 +15,9 @@ const { add, addLook } = useSteps(recipe)
 <template>
   <section :aria-label="`${place} of family ${family.name}`" class="border-l-2 border-woad/50">
     <header class="flex items-center justify-between px-3 pt-2 pb-1">
-      <span class="caption truncate"><span class="text-ink">{{ family.name }}</span> · family {{ place }} · {{ family.shots.length }} shots</span>
+      <span class="caption truncate"
+        ><span class="text-ink">{{ family.name }}</span> · family {{ place }} · {{ family.shots.length }} shots</span
+      >
       <StepAdder :label="`add a step to the ${place} of ${family.name}`" @add="add" @look="addLook" />
     </header>
     <StepList :recipe="recipe" :header="header" />

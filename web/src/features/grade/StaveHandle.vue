@@ -62,18 +62,8 @@ function key(event: KeyboardEvent) {
   >
     <circle r="11" fill="transparent" />
     <circle class="fill-none stroke-weld opacity-0 group-focus-visible:opacity-100" r="8" />
-    <path
-      :d="handle.at === null ? 'M-6 -2.5H6V2.5H-6Z' : 'M0 -5L4 0L0 5L-4 0Z'"
-      class="stroke-ground group-hover:fill-weld"
-      :class="Math.abs(off) > 1e-6 ? 'fill-ink' : 'fill-dim'"
-    />
-    <text
-      class="pointer-events-none fill-ink text-[9px] group-hover:opacity-100 group-focus-visible:opacity-100"
-      :class="Math.abs(off) > 1e-6 ? 'opacity-100' : 'opacity-0'"
-      :text-anchor="label.anchor"
-      :x="label.x"
-      :y="label.y"
-    >
+    <path :d="handle.at === null ? 'M-6 -2.5H6V2.5H-6Z' : 'M0 -5L4 0L0 5L-4 0Z'" class="stroke-ground group-hover:fill-weld" :class="Math.abs(off) > 1e-6 ? 'fill-ink' : 'fill-dim'" />
+    <text class="pointer-events-none fill-ink text-[9px] group-hover:opacity-100 group-focus-visible:opacity-100" :class="Math.abs(off) > 1e-6 ? 'opacity-100' : 'opacity-0'" :text-anchor="label.anchor" :x="label.x" :y="label.y">
       {{ shown }}
     </text>
   </g>

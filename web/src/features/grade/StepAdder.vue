@@ -20,7 +20,9 @@ const catalogue = useCatalogue()
       </div>
       <p class="caption mt-1 border-t border-line px-3 pt-2 pb-1" role="presentation">bundles</p>
       <MenuItem v-for="bundle in catalogue.catalogue?.bundles" :key="bundle.id" v-slot="{ active }">
-        <button class="block w-full px-3 py-1 text-left text-sm whitespace-nowrap" :class="{ 'bg-line': active }" :title="bundle.about" @click="emit('look', bundle)">{{ bundle.label }} <span class="text-2xs text-dim">{{ bundle.steps.length }} parts, all off</span></button>
+        <button class="block w-full px-3 py-1 text-left text-sm whitespace-nowrap" :class="{ 'bg-line': active }" :title="bundle.about" @click="emit('look', bundle)">
+          {{ bundle.label }} <span class="text-2xs text-dim">{{ bundle.steps.length }} parts, all off</span>
+        </button>
       </MenuItem>
       <p class="caption mt-1 border-t border-line px-3 pt-2 pb-1" role="presentation">looks to start from</p>
       <div class="grid grid-cols-2">

@@ -15,7 +15,11 @@ const emit = defineEmits<{ toggle: []; switch: []; strength: [value: number, ges
 const gesture = useGesture()
 
 const field = ref<HTMLInputElement>()
-const { naming, rename, named } = useNaming(field, () => props.step.name, (name) => emit('name', name))
+const { naming, rename, named } = useNaming(
+  field,
+  () => props.step.name,
+  (name) => emit('name', name),
+)
 const act = (what: StepAct) => (what === 'rename' ? void rename() : emit('act', what))
 
 const moves = useMoves()
@@ -28,14 +32,7 @@ const line = computed(() => [moving.value.length ? `moves: ${moving.value.join('
 <template>
   <section class="border-b border-line" :class="{ 'bg-raise': open }" :aria-label="step.name">
     <div class="group flex items-center gap-2.5 px-3" :class="slim ? 'py-1' : 'py-2'">
-      <button
-        class="relative size-3 shrink-0 border"
-        :class="step.enabled ? 'border-dim' : 'border-faint'"
-        role="switch"
-        :aria-checked="step.enabled"
-        :aria-label="`${step.name} on`"
-        @click="$emit('switch')"
-      >
+      <button class="relative size-3 shrink-0 border" :class="step.enabled ? 'border-dim' : 'border-faint'" role="switch" :aria-checked="step.enabled" :aria-label="`${step.name} on`" @click="$emit('switch')">
         <i v-if="step.enabled" class="absolute inset-0.5 bg-ink" />
       </button>
       <button class="min-w-0 flex-1 text-left" :class="{ 'flex items-baseline gap-2': slim && !open }" :aria-expanded="open" @click="$emit('toggle')">
@@ -53,11 +50,17 @@ const line = computed(() => [moving.value.length ? `moves: ${moving.value.join('
           @blur="named(($event.target as HTMLInputElement).value)"
         />
         <span v-else class="block shrink-0 truncate text-sm" :class="step.enabled ? 'text-ink' : 'text-faint'" @dblclick.stop="rename">{{ step.name }}</span>
-        <span class="block truncate text-2xs text-dim"><span v-if="fault" class="text-madder">{{ fault }} · </span><span v-if="spanned !== undefined" :class="spanned === 0 ? 'text-faint' : 'text-weld'" data-test="spanned">{{ spanned === 0 ? 'not here' : spanned === 1 ? 'here' : `here ${Math.round(spanned * 100)} %` }} · </span><span v-if="beside" class="text-weld">beside the one above · </span>{{ line }}</span>
+        <span class="block truncate text-2xs text-dim"
+          ><span v-if="fault" class="text-madder">{{ fault }} · </span
+          ><span v-if="spanned !== undefined" :class="spanned === 0 ? 'text-faint' : 'text-weld'" data-test="spanned">{{ spanned === 0 ? 'not here' : spanned === 1 ? 'here' : `here ${Math.round(spanned * 100)} %` }} · </span
+          ><span v-if="beside" class="text-weld">beside the one above · </span>{{ line }}</span
+        >
       </button>
       <span class="flex items-center gap-2 text-2xs text-dim">
         <template v-if="open">
-          <span class="w-14"><NumberField compact :spec="STRENGTH" :label="`strength of ${step.name}`" :model-value="step.strength" @update:model-value="emit('strength', $event, gesture.id())" @begin="gesture.begin" @end="gesture.end" /></span>
+          <span class="w-14"
+            ><NumberField compact :spec="STRENGTH" :label="`strength of ${step.name}`" :model-value="step.strength" @update:model-value="emit('strength', $event, gesture.id())" @begin="gesture.begin" @end="gesture.end"
+          /></span>
           <StepMenu :name="step.name" :first="first" :last="last" :beside="beside" @act="act" />
         </template>
         <span v-else>{{ Math.round(step.strength * 100) }} %</span>

@@ -24,7 +24,17 @@ const said = computed(() => {
 
 <template>
   <div class="flex items-center gap-1.5 px-3 pb-1.5 text-2xs" role="tablist" :aria-label="`sides of ${step.name}`">
-    <button v-for="side in SIDES" :key="side.id" role="tab" class="border px-1.5 py-0.5" :class="matte.side === side.id ? 'border-weld/80 text-ink' : 'border-line text-dim hover:text-ink'" :aria-selected="matte.side === side.id" @click="matte.side = side.id">{{ side.words }}</button>
+    <button
+      v-for="side in SIDES"
+      :key="side.id"
+      role="tab"
+      class="border px-1.5 py-0.5"
+      :class="matte.side === side.id ? 'border-weld/80 text-ink' : 'border-line text-dim hover:text-ink'"
+      :aria-selected="matte.side === side.id"
+      @click="matte.side = side.id"
+    >
+      {{ side.words }}
+    </button>
     <span class="ml-auto" :class="count ? 'text-ink' : 'text-faint'">{{ said }}</span>
   </div>
   <component :is="panelOf(step.kind)" v-if="matte.side === 'does'" :recipe="recipe" :step="step" :spec="spec" :header="header" />

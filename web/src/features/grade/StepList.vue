@@ -51,7 +51,17 @@ function drop() {
 
 <template>
   <div v-for="(run, at) in runs" :key="run.bundle?.id ?? run.steps[0]?.id" :data-bundle="run.bundle?.name">
-    <BundleRow v-if="run.bundle" :bundle="run.bundle" :parts="run.steps" :folded="folds.has(run.bundle.id)" :first="at === 0" :last="at === runs.length - 1" @change="(change, gesture) => changeBundle(run.bundle!, change, gesture)" @act="actOnBundle(run.bundle, $event)" @fold="fold(run.bundle.id, run.steps)" />
+    <BundleRow
+      v-if="run.bundle"
+      :bundle="run.bundle"
+      :parts="run.steps"
+      :folded="folds.has(run.bundle.id)"
+      :first="at === 0"
+      :last="at === runs.length - 1"
+      @change="(change, gesture) => changeBundle(run.bundle!, change, gesture)"
+      @act="actOnBundle(run.bundle, $event)"
+      @fold="fold(run.bundle.id, run.steps)"
+    />
     <template v-if="!run.bundle || !folds.has(run.bundle.id)">
       <div
         v-for="step in run.steps"

@@ -14,7 +14,11 @@ defineOptions({ inheritAttrs: false })
 
 const editor = useStepEditor(toRef(props, 'recipe'), toRef(props, 'step'), toRef(props, 'spec'))
 
-const setPart = (spec: ColourSpec, index: number, value: number) => editor.set(spec.name, editor.row(spec.name, spec.neutral).map((one, at) => (at === index ? value : one)))
+const setPart = (spec: ColourSpec, index: number, value: number) =>
+  editor.set(
+    spec.name,
+    editor.row(spec.name, spec.neutral).map((one, at) => (at === index ? value : one)),
+  )
 
 type Part = { text: TextSpec } | { colour: ColourSpec } | { row: ParameterSpec } | { numbers: ParameterSpec[] }
 /** Neighbouring single numbers share a grid. */

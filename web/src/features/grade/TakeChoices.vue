@@ -10,7 +10,11 @@ const cut = useCut()
 const screen = useScreen()
 const withView = ref(true)
 const format = ref<'cube' | 'clf'>('cube')
-const take = useTake(toRef(props, 'shot'), withView, computed(() => screen.target?.id ?? ''))
+const take = useTake(
+  toRef(props, 'shot'),
+  withView,
+  computed(() => screen.target?.id ?? ''),
+)
 
 const { steps } = take
 const CODES = 1023
@@ -41,23 +45,21 @@ const distance = (size: number) => take.measured.value[size]?.seen
       <button v-for="one in ['cube', 'clf'] as const" :key="one" class="control px-2 py-0 text-xs" :class="{ 'border-weld/70 bg-weld/15': format === one }" :aria-pressed="format === one" @click="format = one">.{{ one }}</button>
     </div>
     <label class="flex items-center gap-2 py-1 text-sm"><input v-model="withView" type="checkbox" class="accent-weld" />with the view, {{ screen.target?.name }}</label>
-    <a
-      v-for="size in take.SIZES"
-      :key="size"
-      class="flex justify-between px-1 py-0.5 text-sm hover:bg-line"
-      :href="take.address(size, format)"
-      download
-    >
+    <a v-for="size in take.SIZES" :key="size" class="flex justify-between px-1 py-0.5 text-sm hover:bg-line" :href="take.address(size, format)" download>
       <span>{{ size }} nodes<span v-if="size === advised" class="ml-2 text-2xs text-weld" data-test="advised">will do</span></span>
       <span class="text-xs text-dim">{{ distance(size) ? `mean ${codes(distance(size)!.mean)}, worst ${codes(distance(size)!.worst)}` : 'measuring…' }}</span>
     </a>
-    <a class="mt-1 flex justify-between border border-line px-1.5 py-0.5 text-sm hover:bg-line" :href="take.setAddress.value" download data-test="on-set"><span>all three for on set</span><span class="text-xs text-dim">.tar, with what they leave out</span></a>
+    <a class="mt-1 flex justify-between border border-line px-1.5 py-0.5 text-sm hover:bg-line" :href="take.setAddress.value" download data-test="on-set"
+      ><span>all three for on set</span><span class="text-xs text-dim">.tar, with what they leave out</span></a
+    >
     <p v-if="advice" class="mt-0.5 text-2xs text-ink">{{ advice }}</p>
     <p class="mt-0.5 text-2xs text-dim">From the clip's encoding to {{ withView ? screen.target?.label : `${cut.project?.space.label} codes` }}. Differences from exact in 10-bit codes, on the colours of this shot.</p>
     <p v-if="take.leftOut.value.length" class="mt-1 text-2xs text-madder">Neither a LUT nor a CDL can hold {{ take.leftOut.value.join(', ') }}: left out.</p>
 
     <h3 class="caption mt-3 mb-1">As a CDL</h3>
-    <p class="flex gap-1.5"><a v-for="one in ['cc', 'ccc', 'cdl']" :key="one" class="control px-2 py-0 text-xs" :href="take.correctionAddress(one)" download>.{{ one }}</a></p>
+    <p class="flex gap-1.5">
+      <a v-for="one in ['cc', 'ccc', 'cdl']" :key="one" class="control px-2 py-0 text-xs" :href="take.correctionAddress(one)" download>.{{ one }}</a>
+    </p>
     <p class="mt-1 text-2xs text-dim">
       <template v-if="!take.correction.value">measuring…</template>
       <template v-else-if="take.correction.value.exact">Exactly what the steps do, on {{ cut.project?.space.label }} codes.</template>

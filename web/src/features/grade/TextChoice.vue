@@ -33,7 +33,10 @@ const gone = computed(() => (film.value && value.value !== '' && !materials.valu
 
 <template>
   <div>
-    <span class="mb-0.5 flex justify-between text-2xs text-dim"><span :title="spec.about">{{ spec.label }}</span><LutUpload v-if="spec.from === 'lut'" @put="value = $event" /></span>
+    <span class="mb-0.5 flex justify-between text-2xs text-dim"
+      ><span :title="spec.about">{{ spec.label }}</span
+      ><LutUpload v-if="spec.from === 'lut'" @put="value = $event"
+    /></span>
     <ChoiceList :groups="groups" :model-value="value" :label="spec.label" :empty="spec.from === 'lut' ? 'The library has no LUT yet; bring one in.' : ''" @update:model-value="value = $event ?? spec.neutral">{{ shown }}</ChoiceList>
     <p v-if="gone" class="mt-1 text-2xs text-madder">This file is not in the library any more.</p>
   </div>

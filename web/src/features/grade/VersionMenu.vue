@@ -25,7 +25,9 @@ useKeys('versions', [
 
 <template>
   <Menu as="span" class="relative">
-    <MenuButton class="text-dim hover:text-ink" title="versions of this shot's grade; C goes to the next, S held shows the one compared with">{{ shot.recipe.name }}<span v-if="shot.versions.length > 1" class="ml-1 text-xs">of {{ shot.versions.length }}</span></MenuButton>
+    <MenuButton class="text-dim hover:text-ink" title="versions of this shot's grade; C goes to the next, S held shows the one compared with"
+      >{{ shot.recipe.name }}<span v-if="shot.versions.length > 1" class="ml-1 text-xs">of {{ shot.versions.length }}</span></MenuButton
+    >
     <MenuItems v-inside class="absolute left-0 z-20 mt-1 w-60 border border-line bg-raise py-1 text-ink shadow-lg shadow-black/50 outline-none">
       <div v-for="one in shot.versions" :key="one.id" class="flex items-center pr-3">
         <MenuItem v-slot="{ active }">

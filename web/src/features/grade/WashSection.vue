@@ -37,13 +37,20 @@ function rename(event: Event) {
         <i v-if="wash.enabled" class="absolute inset-0.5 bg-ink" />
       </button>
       <Popover class="relative min-w-0 flex-1">
-        <PopoverButton class="caption block max-w-full truncate text-left hover:text-ink" title="name and stretch of this wash"><span :class="wash.enabled ? 'text-ink' : 'text-faint'">{{ wash.name }}</span> · wash over {{ stretch }}</PopoverButton>
+        <PopoverButton class="caption block max-w-full truncate text-left hover:text-ink" title="name and stretch of this wash"
+          ><span :class="wash.enabled ? 'text-ink' : 'text-faint'">{{ wash.name }}</span> · wash over {{ stretch }}</PopoverButton
+        >
         <PopoverPanel v-inside class="absolute left-0 z-20 mt-1 w-64 space-y-2.5 border border-line bg-raise p-3 shadow-lg shadow-black/50 outline-none">
-          <label class="block"><span class="caption mb-0.5 block">name</span><input class="field w-full select-text" :value="wash.name" maxlength="60" aria-label="name of the wash" @keydown.enter="($event.target as HTMLInputElement).blur()" @keydown.stop @blur="rename" /></label>
+          <label class="block"
+            ><span class="caption mb-0.5 block">name</span
+            ><input class="field w-full select-text" :value="wash.name" maxlength="60" aria-label="name of the wash" @keydown.enter="($event.target as HTMLInputElement).blur()" @keydown.stop @blur="rename"
+          /></label>
           <div class="grid grid-cols-2 gap-2">
             <div v-for="end in ['from', 'to'] as const" :key="end">
               <span class="caption mb-0.5 block">{{ end === 'from' ? 'from shot' : 'to shot' }}</span>
-              <ChoiceList :label="`wash ${end} shot`" :groups="choices(end)" :model-value="String(wash[end] ?? '')" @update:model-value="choose(end, $event)">{{ wash[end] === null ? (end === 'from' ? 'the beginning' : 'the end') : nameOf(wash[end], end === 'from' ? 'first' : 'last') }}</ChoiceList>
+              <ChoiceList :label="`wash ${end} shot`" :groups="choices(end)" :model-value="String(wash[end] ?? '')" @update:model-value="choose(end, $event)">{{
+                wash[end] === null ? (end === 'from' ? 'the beginning' : 'the end') : nameOf(wash[end], end === 'from' ? 'first' : 'last')
+              }}</ChoiceList>
             </div>
           </div>
           <button class="text-xs text-dim hover:text-ink" @click="washes.remove(wash)">remove the wash</button>

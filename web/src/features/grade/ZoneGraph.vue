@@ -59,7 +59,10 @@ function press(event: PointerEvent, index: number) {
   })
 }
 
-const nudging = useNudging(() => emit('begin'), () => emit('end'))
+const nudging = useNudging(
+  () => emit('begin'),
+  () => emit('end'),
+)
 const WAYS: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }
 function key(event: KeyboardEvent, index: number) {
   const way = WAYS[event.key]
@@ -98,15 +101,8 @@ const NAMES = ['first', 'second', 'third', 'fourth']
       <path d="M-4 2H4V7L0 11L-4 7Z" class="fill-dim stroke-ground group-focus-visible:fill-weld group-hover:fill-weld" />
       <text class="pointer-events-none fill-ink text-[9px] opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100" x="6" y="10">{{ stops.toFixed(1) }} st</text>
     </g>
-    <text
-      v-for="zone in middles"
-      :key="zone.name"
-      class="cursor-pointer text-[9px]"
-      :class="zone.name === shown ? 'fill-weld' : 'fill-dim hover:fill-ink'"
-      text-anchor="middle"
-      :x="zone.x"
-      :y="HEIGHT - 3"
-      @click="emit('show', zone.name)"
-    >{{ zone.name }}</text>
+    <text v-for="zone in middles" :key="zone.name" class="cursor-pointer text-[9px]" :class="zone.name === shown ? 'fill-weld' : 'fill-dim hover:fill-ink'" text-anchor="middle" :x="zone.x" :y="HEIGHT - 3" @click="emit('show', zone.name)">
+      {{ zone.name }}
+    </text>
   </svg>
 </template>

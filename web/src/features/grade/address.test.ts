@@ -6,7 +6,17 @@ import { quickOrder, readingOf } from './quickOrder'
 import { limitsMoved } from './zones'
 
 const parameter = (name: string, channels: string[] | null = null): ParameterSpec => ({
-  name, label: name, channels, unit: 'x', min: -1, max: 1, neutral: 0, about: '', suffix: '', decimals: 2, nudge: 0.1,
+  name,
+  label: name,
+  channels,
+  unit: 'x',
+  min: -1,
+  max: 1,
+  neutral: 0,
+  about: '',
+  suffix: '',
+  decimals: 2,
+  nudge: 0.1,
 })
 const specs = [{ id: 'balance', label: 'Balance', parameters: [parameter('exposure'), parameter('gain', ['master', 'red'])] }] as StepSpec[]
 
@@ -30,7 +40,12 @@ describe('addresses', () => {
 
 describe('the quick order', () => {
   const extents = { luma: [0.02, 0.4, 0.9], red: [0.01, 0.41, 0.88], green: [0.03, 0.4, 0.9], blue: [0, 0.39, 0.95] } as Parameters<typeof readingOf>[1]
-  const read = (name: string, place: number | null) => readingOf(quickOrder.find((line) => line.name === name)!, extents, place)
+  const read = (name: string, place: number | null) =>
+    readingOf(
+      quickOrder.find((line) => line.name === name)!,
+      extents,
+      place,
+    )
 
   it('runs from contrast to saturation', () => {
     expect(quickOrder.map((line) => line.name)).toEqual(['contrast', 'pivot', 'offset', 'temperature', 'tint', 'gain', 'gamma', 'saturation'])

@@ -6,7 +6,10 @@ import { withMoved } from './edit'
 const step = (id: string, bundle?: string): StepDocument => ({ id, kind: 'balance', name: id, enabled: true, strength: 1, parameters: {}, ...(bundle ? { bundle } : {}) })
 const film = { id: 'f', name: 'Film', enabled: true, strength: 1 }
 const document: RecipeDocument = { steps: [step('a'), step('b', 'f'), step('c', 'f'), step('d')], bundles: [film] }
-const shape = (made: RecipeDocument) => runsOf(made).map((run) => `${run.bundle?.name ?? ''}(${run.steps.map(({ id }) => id).join('')})`).join(' ')
+const shape = (made: RecipeDocument) =>
+  runsOf(made)
+    .map((run) => `${run.bundle?.name ?? ''}(${run.steps.map(({ id }) => id).join('')})`)
+    .join(' ')
 
 describe('bundles', () => {
   it('are runs of neighbours', () => {

@@ -11,13 +11,23 @@ const step = (id: string, kind: string, bundle?: string): StepDocument => ({ id,
 beforeEach(() => {
   installBrowser()
   setActivePinia(createPinia())
-  useCatalogue().catalogue = { steps: [['grain', 'film'], ['noise', 'noise'], ['balance', null]].map(([id, circuit]) => ({ id, circuit })) } as unknown as Catalogue
+  useCatalogue().catalogue = {
+    steps: [
+      ['grain', 'film'],
+      ['noise', 'noise'],
+      ['balance', null],
+    ].map(([id, circuit]) => ({ id, circuit })),
+  } as unknown as Catalogue
 })
 afterEach(() => vi.unstubAllGlobals())
 
 describe('steps out of circuit', () => {
   const document = { steps: [step('a', 'noise'), step('b', 'balance'), step('c', 'balance', 'f'), step('d', 'grain', 'f')], bundles: [{ id: 'f', name: 'Film', enabled: true, strength: 1 }] }
-  const on = (made: { steps: StepDocument[] }) => made.steps.filter(({ enabled }) => enabled).map(({ id }) => id).join('')
+  const on = (made: { steps: StepDocument[] }) =>
+    made.steps
+      .filter(({ enabled }) => enabled)
+      .map(({ id }) => id)
+      .join('')
 
   it('are off in what is seen, film with all that is bundled with it, and come back', () => {
     const circuit = useCircuit()

@@ -28,7 +28,13 @@ export function moved(points: CurvePoint[], index: number, to: CurvePoint, spec:
  * @returns the points and the new one's index; null where there is no room
  */
 export function added(points: CurvePoint[], point: CurvePoint, spec: CurveSpec): { points: CurvePoint[]; index: number } | null {
-  const base: CurvePoint[] = points.length === 0 && spec.rest === 'diagonal' ? [[0, 0], [1, 1]] : points
+  const base: CurvePoint[] =
+    points.length === 0 && spec.rest === 'diagonal'
+      ? [
+          [0, 0],
+          [1, 1],
+        ]
+      : points
   if (base.some(([x]) => Math.abs(x - point[0]) < APART)) return null
   const found = base.findIndex(([x]) => x > point[0])
   const index = found < 0 ? base.length : found

@@ -4,8 +4,17 @@ import { describe, expect, it } from 'vitest'
 import { deviation, moved, neutralOf, newContributor, partsOf, shownValue, typedValue, besideAbove, withBeside, withCopy, withCourses, withMatte, withMoved, withoutStep, withParameter } from './edit'
 
 const gain: ParameterSpec = {
-  name: 'gain', label: 'gain', channels: ['master', 'red', 'green', 'blue'], unit: 'ratio',
-  min: 0, max: 4, neutral: 1, about: '', suffix: '', decimals: 3, nudge: 0.01,
+  name: 'gain',
+  label: 'gain',
+  channels: ['master', 'red', 'green', 'blue'],
+  unit: 'ratio',
+  min: 0,
+  max: 4,
+  neutral: 1,
+  about: '',
+  suffix: '',
+  decimals: 3,
+  nudge: 0.01,
 }
 const lift: ParameterSpec = { ...gain, name: 'lift', unit: 'tone', min: -0.5, max: 0.5, neutral: 0, suffix: '%', decimals: 1, shown_times: 100 }
 const warmth: HandleSpec = { stave: 'warmth', zone: 'high', parameter: 'gain', direction: [0, 0.5, 0, -0.5], at: 0.9 }
@@ -72,7 +81,10 @@ describe('the order of steps', () => {
 })
 
 describe('courses of a step', () => {
-  const document: RecipeDocument = { steps: [{ id: 'a', kind: 'balance', name: 'Balance', enabled: true, strength: 1, parameters: { exposure: 0 } }], spans: [{ id: 's', name: 's', start: 0, finish: 1, fade_in: [0, 0], fade_out: [0, 0], curve: 'cosine' }] }
+  const document: RecipeDocument = {
+    steps: [{ id: 'a', kind: 'balance', name: 'Balance', enabled: true, strength: 1, parameters: { exposure: 0 } }],
+    spans: [{ id: 's', name: 's', start: 0, finish: 1, fade_in: [0, 0], fade_out: [0, 0], curve: 'cosine' }],
+  }
 
   it('come with what stands still, and go without a trace; spans stay', () => {
     const made = withCourses(document, 'a', { exposure: [{ frame: 2, value: 3 }] }, { contrast: 1.1 })
@@ -98,6 +110,10 @@ describe('mattes and colours', () => {
   it('are three numbers of their own', () => {
     const colour: ColourSpec = { name: 'towards', label: 'towards', neutral: [30, 0, 0.5], about: '', ranges: { hue: [0, 360], chroma: [0, 1], lightness: [0, 1] } }
     expect(neutralOf(colour)).toEqual([30, 0, 0.5])
-    expect(partsOf(colour).map(({ label, max, neutral, suffix }) => [label, max, neutral, suffix])).toEqual([['towards hue', 360, 30, '°'], ['towards chroma', 1, 0, ''], ['towards lightness', 1, 0.5, '']])
+    expect(partsOf(colour).map(({ label, max, neutral, suffix }) => [label, max, neutral, suffix])).toEqual([
+      ['towards hue', 360, 30, '°'],
+      ['towards chroma', 1, 0, ''],
+      ['towards lightness', 1, 0.5, ''],
+    ])
   })
 })

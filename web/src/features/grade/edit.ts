@@ -21,7 +21,17 @@ export function labelOf(spec: DeclaredSpec, name: string): string {
 
 /** Strength is every step's, and every bundle's; it is no parameter of any. */
 export const STRENGTH: ParameterSpec = {
-  name: 'strength', label: 'strength', channels: null, unit: 'share', min: 0, max: 1, neutral: 1, decimals: 0, nudge: 0.01, suffix: '%', shown_times: 100,
+  name: 'strength',
+  label: 'strength',
+  channels: null,
+  unit: 'share',
+  min: 0,
+  max: 1,
+  neutral: 1,
+  decimals: 0,
+  nudge: 0.01,
+  suffix: '%',
+  shown_times: 100,
   about: 'How much of the change is kept.',
 }
 
@@ -95,7 +105,17 @@ export function newContributor(spec: DeclaredSpec, id: string): ContributorDocum
 /** The parts of a colour as numbers of their own. */
 export function partsOf(spec: ColourSpec): ParameterSpec[] {
   return Object.entries(spec.ranges).map(([name, [min, max]], at) => ({
-    name: spec.name, label: `${spec.label} ${name}`, channels: null, unit: max > 1 ? 'degrees' : 'ratio', min, max, neutral: spec.neutral[at] ?? min, decimals: max > 1 ? 1 : 3, nudge: max > 1 ? 1 : 0.01, suffix: max > 1 ? '°' : '', about: spec.about,
+    name: spec.name,
+    label: `${spec.label} ${name}`,
+    channels: null,
+    unit: max > 1 ? 'degrees' : 'ratio',
+    min,
+    max,
+    neutral: spec.neutral[at] ?? min,
+    decimals: max > 1 ? 1 : 3,
+    nudge: max > 1 ? 1 : 0.01,
+    suffix: max > 1 ? '°' : '',
+    about: spec.about,
   }))
 }
 
@@ -109,7 +129,12 @@ export function sameDocument(a: unknown, b: unknown): boolean {
 /** How far a row of numbers stands from neutral along a handle's direction. */
 export function deviation(row: number[], handle: HandleSpec, spec: ParameterSpec): number {
   const along = (a: number[], b: number[]) => a.reduce((sum, x, i) => sum + x * (b[i] ?? 0), 0)
-  return along(row.map((x) => x - spec.neutral), handle.direction) / along(handle.direction, handle.direction)
+  return (
+    along(
+      row.map((x) => x - spec.neutral),
+      handle.direction,
+    ) / along(handle.direction, handle.direction)
+  )
 }
 
 /** The row with the handle moved by so much, each number held to its range. */
@@ -128,7 +153,11 @@ export function shownValue(value: number, spec: ParameterSpec): string {
 
 /** What somebody typed, in the stored unit; null when it is no number. */
 export function typedValue(text: string, spec: ParameterSpec): number | null {
-  const plain = text.trim().replace('−', '-').replace(',', '.').replace(/\s*(st|pt|%)$/i, '')
+  const plain = text
+    .trim()
+    .replace('−', '-')
+    .replace(',', '.')
+    .replace(/\s*(st|pt|%)$/i, '')
   if (plain === '' || !Number.isFinite(Number(plain))) return null
   return held(Number(plain) / (spec.shown_times ?? 1), spec)
 }

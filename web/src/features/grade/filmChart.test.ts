@@ -11,7 +11,11 @@ describe('the tone reproduction diagram', () => {
 
   it('runs a grey round its four quarters and back', () => {
     const way = wayOf(shapes, 0)
-    expect(way.dots).toEqual([[CX + WIDTH / 2, CY - HEIGHT / 2], [CX - WIDTH / 2, CY - HEIGHT / 2], [CX + WIDTH / 2, CY + HEIGHT / 2]])
+    expect(way.dots).toEqual([
+      [CX + WIDTH / 2, CY - HEIGHT / 2],
+      [CX - WIDTH / 2, CY - HEIGHT / 2],
+      [CX + WIDTH / 2, CY + HEIGHT / 2],
+    ])
     expect(way.path.startsWith(`M${CX + WIDTH / 2} ${CY - HEIGHT / 2}L`)).toBe(true)
   })
 

@@ -25,7 +25,14 @@ export function at(shapes: Shapes, name: string, exposure: number): number {
 /** The way of a grey round the four quarters: from its exposure over the negative, the print and the light back to it. */
 export function wayOf(shapes: Shapes, exposure: number): { path: string; dots: Place[] } {
   const [x, a, q, r] = [across(exposure), up(at(shapes, 'negative_green', exposure)), left(at(shapes, 'print_green', exposure)), down(at(shapes, 'light_green', exposure))]
-  return { path: `M${x} ${a}L${q} ${a}L${q} ${r}L${x} ${r}Z`, dots: [[x, a], [q, a], [x, r]] }
+  return {
+    path: `M${x} ${a}L${q} ${a}L${q} ${r}L${x} ${r}Z`,
+    dots: [
+      [x, a],
+      [q, a],
+      [x, r],
+    ],
+  }
 }
 
 /** Where a channel's print curve passes a density of the print, as a place in its quarter; null where it never does. */

@@ -25,7 +25,11 @@ describe('the staves', () => {
 })
 
 describe('the pivot', () => {
-  const pivots: [number, number][] = [[-2, 0.2], [0, 0.5], [2, 0.8]]
+  const pivots: [number, number][] = [
+    [-2, 0.2],
+    [0, 0.5],
+    [2, 0.8],
+  ]
   it('stands where the working space says, and comes back from there', () => {
     expect(pivotTone(0, pivots)).toBe(0.5)
     expect(pivotTone(1, pivots)).toBeCloseTo(0.65)

@@ -32,10 +32,7 @@ export function travel(handle: HandleSpec): number {
 export function handlePlace(handle: HandleSpec, off: number): { x: number; y: number } {
   const x = handle.at === null ? STAVES.overall : toneX(handle.at)
   const rest = handle.stave === 'light' ? lightY(handle.at ?? 0.5) : STAVES[handle.stave].centre
-  const [top, bottom] =
-    handle.stave === 'light'
-      ? [STAVES.light.top - 8, STAVES.light.bottom + 8]
-      : [STAVES[handle.stave].centre - STAVES[handle.stave].reach - 2, STAVES[handle.stave].centre + STAVES[handle.stave].reach + 2]
+  const [top, bottom] = handle.stave === 'light' ? [STAVES.light.top - 8, STAVES.light.bottom + 8] : [STAVES[handle.stave].centre - STAVES[handle.stave].reach - 2, STAVES[handle.stave].centre + STAVES[handle.stave].reach + 2]
   return { x, y: Math.min(bottom, Math.max(top, rest - off * travel(handle))) }
 }
 
@@ -81,4 +78,8 @@ function between(x: number, points: [number, number][]): number {
 export const pivotTone = (stops: number, pivots: [number, number][]) => between(stops, pivots)
 
 /** The pivot at a place on the tone axis, in stops about mid grey. */
-export const tonePivot = (tone: number, pivots: [number, number][]) => between(tone, pivots.map(([stops, at]) => [at, stops]))
+export const tonePivot = (tone: number, pivots: [number, number][]) =>
+  between(
+    tone,
+    pivots.map(([stops, at]) => [at, stops]),
+  )

@@ -8,7 +8,10 @@ import { useCircuit } from './useCircuit'
 export const useCleaned = defineStore('cleaned', () => {
   const cut = useCut()
   const circuit = useCircuit()
-  const kept = useKeptHere('noise', computed(() => circuit.used('noise', cut.recipes)))
+  const kept = useKeptHere(
+    'noise',
+    computed(() => circuit.used('noise', cut.recipes)),
+  )
   /** How many frames of a stretch are there. */
   const within = (first: number, count: number) => kept.spans.value.reduce((sum, [from, many]) => sum + Math.max(0, Math.min(from + many, first + count) - Math.max(from, first)), 0)
   return { ...kept, within }

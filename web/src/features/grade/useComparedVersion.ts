@@ -24,7 +24,10 @@ export const useComparedVersion = defineStore('compared version', () => {
   })
   const document = computed<RecipeDocument | null>(() => (held.value && other.value?.id === candidate.value?.id ? (other.value?.document ?? null) : null))
 
-  watch(() => cut.shot?.id, () => (held.value = false))
+  watch(
+    () => cut.shot?.id,
+    () => (held.value = false),
+  )
 
   async function fetch() {
     const version = candidate.value

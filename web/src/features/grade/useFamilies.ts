@@ -35,8 +35,7 @@ export function useFamilies() {
 
   return {
     /** The first of them becomes its hero. */
-    form: (name: string, shots: Shot[]) =>
-      answered(() => sendJson<Changed>('POST', `/cuts/${cut.cut?.id}/families`, { name: name.slice(0, 60), shots: shots.map((shot) => shot.id), words: `family ${name} formed`.slice(0, 120) })),
+    form: (name: string, shots: Shot[]) => answered(() => sendJson<Changed>('POST', `/cuts/${cut.cut?.id}/families`, { name: name.slice(0, 60), shots: shots.map((shot) => shot.id), words: `family ${name} formed`.slice(0, 120) })),
     join: (shot: Shot, family: number | null) => answered(() => sendJson<Changed>('PATCH', `/shots/${shot.id}/family`, { family })),
     takeIn: (family: Family, shots: Shot[]) => answered(() => sendJson<Changed>('POST', `/families/${family.id}/members`, { shots: shots.map((shot) => shot.id), words: `${shots.length} shots join ${family.name}`.slice(0, 120) })),
     rename: (family: Family, name: string) => answered(() => sendJson<Changed>('PATCH', `/families/${family.id}`, { name, words: `family ${family.name} named ${name}`.slice(0, 120) })),

@@ -168,7 +168,24 @@ export const useRecipes = defineStore('recipes', () => {
     if (unsaved.value) event.preventDefault()
   })
 
-  return { change, settled: async () => void (await sending), isPending: (id: number) => pending.has(id), readAnew, adopt: (fresh: Recipe[]) => fresh.forEach(take), undo: () => step('undo'), redo: () => step('redo'), travel, settle, conflict, savedAt, unsaved, offline, generation, beyond, kept }
+  return {
+    change,
+    settled: async () => void (await sending),
+    isPending: (id: number) => pending.has(id),
+    readAnew,
+    adopt: (fresh: Recipe[]) => fresh.forEach(take),
+    undo: () => step('undo'),
+    redo: () => step('redo'),
+    travel,
+    settle,
+    conflict,
+    savedAt,
+    unsaved,
+    offline,
+    generation,
+    beyond,
+    kept,
+  }
 })
 
 function pause(milliseconds: number) {

@@ -66,7 +66,11 @@ export function useStepEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>, spec
     set,
     setAll,
     /** One number of a row. */
-    setAt: (name: string, index: number, value: number) => set(name, (moves.parameters(step.value)[name] as number[] | undefined ?? (neutralOf(parameter(name)) as number[])).map((x, at) => (at === index ? value : x))),
+    setAt: (name: string, index: number, value: number) =>
+      set(
+        name,
+        ((moves.parameters(step.value)[name] as number[] | undefined) ?? (neutralOf(parameter(name)) as number[])).map((x, at) => (at === index ? value : x)),
+      ),
     begin: gesture.begin,
     end: gesture.end,
     /** What a control of a surface is bound to. */

@@ -30,7 +30,9 @@ const word = computed(() => {
         <button class="hover:text-ink" @click="emit('browse', null, '')">all</button>
         <template v-if="root">
           <span>/</span><button class="hover:text-ink" :class="path ? '' : 'text-ink'" @click="emit('browse', root, '')">{{ root.label }}</button>
-          <template v-for="crumb in crumbs" :key="crumb.path"><span>/</span><button class="hover:text-ink" :class="crumb.path === path ? 'text-ink' : ''" @click="emit('browse', root, crumb.path)">{{ crumb.name }}</button></template>
+          <template v-for="crumb in crumbs" :key="crumb.path"
+            ><span>/</span><button class="hover:text-ink" :class="crumb.path === path ? 'text-ink' : ''" @click="emit('browse', root, crumb.path)">{{ crumb.name }}</button></template
+          >
         </template>
       </nav>
     </header>
@@ -43,7 +45,10 @@ const word = computed(() => {
       </template>
       <li v-for="entry in root ? entries : []" :key="entry.path">
         <button v-if="entry.folder" class="flex w-full gap-2 px-3 py-1 text-left hover:bg-raise" @click="emit('browse', root, entry.path)"><span class="text-weld">▸</span>{{ entry.name }}</button>
-        <span v-else class="flex gap-2 px-3 py-1 text-dim"><span class="w-[7px]" /><span class="min-w-0 flex-1 truncate">{{ entry.name }}</span><span class="text-faint">{{ size(entry.size ?? 0) }}</span></span>
+        <span v-else class="flex gap-2 px-3 py-1 text-dim"
+          ><span class="w-[7px]" /><span class="min-w-0 flex-1 truncate">{{ entry.name }}</span
+          ><span class="text-faint">{{ size(entry.size ?? 0) }}</span></span
+        >
       </li>
       <li v-if="root && entries.length === 0" class="px-3 py-2 text-dim">This folder is empty.</li>
     </ul>

@@ -56,13 +56,16 @@ async function makeCut() {
     <section class="flex min-h-0 min-w-0 flex-col bg-pane" aria-label="clips">
       <header class="flex items-center gap-3 border-b border-line px-3 py-2">
         <h2 class="text-base font-semibold">Clips</h2>
-        <span class="text-xs text-dim">{{ ready.length }}<template v-if="unassigned">, <span class="text-madder">{{ unassigned }} without encoding</span></template><template v-if="others">, <span class="text-weld">{{ others }} of another rate</span></template></span>
+        <span class="text-xs text-dim"
+          >{{ ready.length
+          }}<template v-if="unassigned"
+            >, <span class="text-madder">{{ unassigned }} without encoding</span></template
+          ><template v-if="others"
+            >, <span class="text-weld">{{ others }} of another rate</span></template
+          ></span
+        >
         <span class="flex-1" />
-        <EncodingChoice
-          :disabled="selected.length === 0"
-          :label="selected.length ? `Assign an encoding to ${selected.length}` : 'Assign an encoding'"
-          @choose="intake.assign(selected, $event)"
-        />
+        <EncodingChoice :disabled="selected.length === 0" :label="selected.length ? `Assign an encoding to ${selected.length}` : 'Assign an encoding'" @choose="intake.assign(selected, $event)" />
         <ClipActions :clips="picked" @set="intake.change(selected, $event)" @remove="intake.remove(selected)" />
         <form class="flex gap-2" @submit.prevent="makeCut">
           <input v-model="name" class="field w-36" placeholder="name of a new cut" aria-label="name of a new cut" maxlength="80" />
@@ -70,9 +73,7 @@ async function makeCut() {
         </form>
       </header>
       <ClipTable v-if="clips.length" v-model="selected" :clips="clips" :project="cut.project" />
-      <div v-else class="flex flex-1 items-center justify-center px-16 text-center text-dim">
-        Nothing has been taken in yet. Open a folder at the left and take in everything beneath it; files are only read, never changed.
-      </div>
+      <div v-else class="flex flex-1 items-center justify-center px-16 text-center text-dim">Nothing has been taken in yet. Open a folder at the left and take in everything beneath it; files are only read, never changed.</div>
     </section>
   </div>
 </template>

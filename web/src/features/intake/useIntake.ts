@@ -39,7 +39,10 @@ export function useIntake(project: Ref<string | undefined>, trouble: (error: unk
     clips.value = await getJson<Clip[]>(`/projects/${project.value}/clips`)
   }
 
-  watch(() => recipes.beyond, () => void attempt(loadClips))
+  watch(
+    () => recipes.beyond,
+    () => void attempt(loadClips),
+  )
 
   const browse = (to: MediaRoot | null, folder: string) =>
     attempt(async () => {

@@ -111,7 +111,15 @@ useKeys('drawing a shape', [
       </template>
     </svg>
     <span v-if="!done" class="pointer-events-none absolute bottom-2 left-2 bg-ground/80 px-2 py-1 text-xs text-weld">drag an ellipse, or click point by point and close at the first; Escape leaves</span>
-    <div v-else class="absolute w-40 border border-line bg-raise py-1 text-sm shadow-lg shadow-black/50" role="menu" aria-label="what the shape is for" :style="{ left: `${Math.max(8, Math.min(asked[0], place.x + place.width - 168))}px`, top: `${Math.max(8, Math.min(asked[1], place.y + place.height - 150))}px` }" @pointerdown.stop @pointerup.stop>
+    <div
+      v-else
+      class="absolute w-40 border border-line bg-raise py-1 text-sm shadow-lg shadow-black/50"
+      role="menu"
+      aria-label="what the shape is for"
+      :style="{ left: `${Math.max(8, Math.min(asked[0], place.x + place.width - 168))}px`, top: `${Math.max(8, Math.min(asked[1], place.y + place.height - 150))}px` }"
+      @pointerdown.stop
+      @pointerup.stop
+    >
       <button v-for="use in uses" :key="use.id" role="menuitem" class="block w-full px-3 py-1 text-left hover:bg-line" :title="use.about" @click="choose(use)">{{ use.label }}</button>
       <button role="menuitem" class="block w-full border-t border-line px-3 py-1 text-left text-dim hover:bg-line" @click="choose(null)">Balance, as it is</button>
     </div>

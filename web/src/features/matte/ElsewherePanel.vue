@@ -54,7 +54,9 @@ function choose(id: string | null) {
     <template v-if="spec.id === 'linked'">
       <ChoiceList :groups="places" :model-value="chosen" label="matte from" empty="No other step of the cut has a matte yet." @update:model-value="choose">{{ shown }}</ChoiceList>
     </template>
-    <ChoiceList v-else :groups="clipGroups" :model-value="text('clip')" label="matte clip" empty="Take a matte in at Intake first." @update:model-value="set({ clip: $event ?? '' }, 'clip')">{{ clips.find((clip) => String(clip.id) === text('clip'))?.name ?? 'choose a clip…' }}</ChoiceList>
+    <ChoiceList v-else :groups="clipGroups" :model-value="text('clip')" label="matte clip" empty="Take a matte in at Intake first." @update:model-value="set({ clip: $event ?? '' }, 'clip')">{{
+      clips.find((clip) => String(clip.id) === text('clip'))?.name ?? 'choose a clip…'
+    }}</ChoiceList>
     <div class="grid grid-cols-2 gap-x-2"><TextChoice v-for="one in words" :key="one.name" :spec="one" :model-value="text(one.name)" @update:model-value="set({ [one.name]: $event }, one.label)" /></div>
     <p class="pt-1">crop: what is hidden of it, where it comes from</p>
     <PartNumbers :editor="editor" :part="part" :spec="spec" :only="['crop']" />

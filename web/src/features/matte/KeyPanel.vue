@@ -28,10 +28,14 @@ const set = (to: Record<string, ParameterValue>, what: string) => props.editor.s
 
 /** The first pick begins the key; later ones replace it unless a key is held. */
 function begin() {
-  pick.ask(words.value, (region: Region, { more, fewer }) => {
-    const act = more ? 'more' : fewer ? 'fewer' : 'fresh'
-    void asking.ask<{ parameters: Record<string, ParameterValue> }>('key', ({ parameters }) => set(parameters, act === 'fresh' ? 'picked' : `${act} colours`), region, { contributor: props.part.id, act })
-  }, true)
+  pick.ask(
+    words.value,
+    (region: Region, { more, fewer }) => {
+      const act = more ? 'more' : fewer ? 'fewer' : 'fresh'
+      void asking.ask<{ parameters: Record<string, ParameterValue> }>('key', ({ parameters }) => set(parameters, act === 'fresh' ? 'picked' : `${act} colours`), region, { contributor: props.part.id, act })
+    },
+    true,
+  )
 }
 onBeforeUnmount(() => picking.value && pick.cancel())
 useKeys('the open step', [{ key: 'shift+p', words: 'pick colours for the open key', press: begin }])
@@ -48,7 +52,13 @@ function drawn(to: PlaneHold) {
   const gone = hold.value?.kind === 'samples' ? hold.value.places.findIndex((place, index) => place !== to.places[index]) : -1
   set({ samples: (value('samples') as number[][]).filter((_, index) => index !== gone) }, 'sample taken off')
 }
-const light = computed(() => (props.spec.id === 'luminance' ? { low: 'low', high: 'high', soft: [number('low_softness'), number('high_softness')] as [number, number] } : props.spec.id === 'key' ? { low: 'lightness_low', high: 'lightness_high', soft: pair('lightness_soft') } : null))
+const light = computed(() =>
+  props.spec.id === 'luminance'
+    ? { low: 'low', high: 'high', soft: [number('low_softness'), number('high_softness')] as [number, number] }
+    : props.spec.id === 'key'
+      ? { low: 'lightness_low', high: 'lightness_high', soft: pair('lightness_soft') }
+      : null,
+)
 function lit(low: number, high: number, soft: [number, number]) {
   if (!light.value) return
   set({ [light.value.low]: low, [light.value.high]: high, ...(props.spec.id === 'key' ? { lightness_soft: soft } : { low_softness: soft[0], high_softness: soft[1] }) }, 'lightness')
@@ -65,8 +75,33 @@ function lit(low: number, high: number, soft: [number, number]) {
     <div class="grid grid-cols-2 gap-2">
       <KeyPlane v-if="hold" :reading="reading" :hold="hold" @change="drawn" @begin="gesture.begin" @end="gesture.end" />
       <div class="space-y-1">
-        <RangeGraph v-if="light" label="lightness" :bins="reading?.lightness ?? null" :from="reading?.lightness_range[0] ?? -0.1" :to="reading?.lightness_range[1] ?? 1.3" :low="number(light.low)" :high="number(light.high)" :soft="light.soft" :centred="spec.id === 'luminance'" @change="lit" @begin="gesture.begin" @end="gesture.end" />
-        <RangeGraph v-if="spec.id === 'key'" label="chroma" :bins="reading?.chroma ?? null" :from="0" :to="reading?.reach ?? 0.45" :low="number('chroma_low')" :high="number('chroma_high')" :soft="pair('chroma_soft')" @change="(low, high, soft) => set({ chroma_low: low, chroma_high: high, chroma_soft: soft }, 'chroma')" @begin="gesture.begin" @end="gesture.end" />
+        <RangeGraph
+          v-if="light"
+          label="lightness"
+          :bins="reading?.lightness ?? null"
+          :from="reading?.lightness_range[0] ?? -0.1"
+          :to="reading?.lightness_range[1] ?? 1.3"
+          :low="number(light.low)"
+          :high="number(light.high)"
+          :soft="light.soft"
+          :centred="spec.id === 'luminance'"
+          @change="lit"
+          @begin="gesture.begin"
+          @end="gesture.end"
+        />
+        <RangeGraph
+          v-if="spec.id === 'key'"
+          label="chroma"
+          :bins="reading?.chroma ?? null"
+          :from="0"
+          :to="reading?.reach ?? 0.45"
+          :low="number('chroma_low')"
+          :high="number('chroma_high')"
+          :soft="pair('chroma_soft')"
+          @change="(low, high, soft) => set({ chroma_low: low, chroma_high: high, chroma_soft: soft }, 'chroma')"
+          @begin="gesture.begin"
+          @end="gesture.end"
+        />
         <p v-if="spec.id === 'samples'" class="pt-3">{{ (value('samples') as number[][]).length || 'no' }} samples; double-click one to drop it</p>
         <p v-if="spec.id === 'plane'" class="pt-3">drag corners; double-click makes one or drops it</p>
       </div>

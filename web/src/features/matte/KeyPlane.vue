@@ -55,7 +55,11 @@ function wedge(from: number, to: number, low: number, high: number) {
 }
 const range = computed(() => (props.hold.kind === 'range' ? props.hold : null))
 const inner = computed(() => range.value && wedge(range.value.hue - range.value.width / 2, range.value.hue + range.value.width / 2, range.value.low, range.value.high))
-const outer = computed(() => range.value && wedge(range.value.hue - range.value.width / 2 - range.value.soft[0], range.value.hue + range.value.width / 2 + range.value.soft[1], Math.max(0, range.value.low - range.value.chromaSoft[0]), range.value.high + range.value.chromaSoft[1]))
+const outer = computed(
+  () =>
+    range.value &&
+    wedge(range.value.hue - range.value.width / 2 - range.value.soft[0], range.value.hue + range.value.width / 2 + range.value.soft[1], Math.max(0, range.value.low - range.value.chromaSoft[0]), range.value.high + range.value.chromaSoft[1]),
+)
 const whole = computed(() => range.value !== null && range.value.width >= 360)
 
 interface Handle {
@@ -108,7 +112,10 @@ function press(event: PointerEvent, handle: Handle) {
     end: () => emit('end'),
   })
 }
-const nudging = useNudging(() => emit('begin'), () => emit('end'))
+const nudging = useNudging(
+  () => emit('begin'),
+  () => emit('end'),
+)
 const WAYS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
 function key(event: KeyboardEvent, handle: Handle) {
   const way = WAYS[event.key]
@@ -164,7 +171,20 @@ const outline = computed(() => (props.hold.kind === 'outline' && props.hold.plac
           <rect width="100%" height="100%" fill="transparent" class="cursor-crosshair" @dblclick="add" />
           <path :d="outline" class="pointer-events-none fill-weld/10 stroke-weld" />
         </template>
-        <g v-for="handle in handles" :key="handle.id" class="cursor-move outline-none [&:focus-visible>path]:stroke-ink" role="slider" tabindex="0" :aria-label="handle.words" :aria-valuenow="Number(handle.at[0].toFixed(3))" :aria-valuetext="handle.at.map((one) => one.toFixed(3)).join(', ')" :transform="`translate(${x(handle.at[0])} ${y(handle.at[1])})`" @pointerdown.stop="press($event, handle)" @keydown="key($event, handle)" @dblclick.stop="drop(handle)">
+        <g
+          v-for="handle in handles"
+          :key="handle.id"
+          class="cursor-move outline-none [&:focus-visible>path]:stroke-ink"
+          role="slider"
+          tabindex="0"
+          :aria-label="handle.words"
+          :aria-valuenow="Number(handle.at[0].toFixed(3))"
+          :aria-valuetext="handle.at.map((one) => one.toFixed(3)).join(', ')"
+          :transform="`translate(${x(handle.at[0])} ${y(handle.at[1])})`"
+          @pointerdown.stop="press($event, handle)"
+          @keydown="key($event, handle)"
+          @dblclick.stop="drop(handle)"
+        >
           <circle r="7" fill="transparent" />
           <path d="M0 -3.5L3.5 0L0 3.5L-3.5 0Z" class="stroke-ground hover:fill-weld" :class="whole && ['from', 'to', 'hue'].includes(handle.id) ? 'fill-faint' : 'fill-ink'" />
         </g>

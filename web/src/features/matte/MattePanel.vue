@@ -40,7 +40,12 @@ function add(kind: ContributorSpec) {
 }
 /** A closed shape of straight edges. */
 function addPolygon(kind: ContributorSpec) {
-  const corners = [[-0.2, -0.2], [0.2, -0.2], [0.2, 0.2], [-0.2, 0.2]]
+  const corners = [
+    [-0.2, -0.2],
+    [0.2, -0.2],
+    [0.2, 0.2],
+    [-0.2, 0.2],
+  ]
   matte.part = editor.add(kind, { points: corners.map((at) => [...at, 0, 0, 0, 0, 0, 0]), feather: [0.02, 0.05] }).id
 }
 function paste() {
@@ -60,7 +65,8 @@ function place(event: DragEvent, index: number) {
   const bounds = (event.currentTarget as HTMLElement).getBoundingClientRect()
   over.value = index + (event.clientY > bounds.top + bounds.height / 2 ? 1 : 0)
 }
-const detail = (part: ContributorDocument) => [part.name && editor.specOf(part)?.label.toLowerCase(), part.path ? 'follows a path' : '', part.keys ? `${keyFrames(part.keys).length} keys` : '', part.invert ? 'turned over' : ''].filter(Boolean).join(', ')
+const detail = (part: ContributorDocument) =>
+  [part.name && editor.specOf(part)?.label.toLowerCase(), part.path ? 'follows a path' : '', part.keys ? `${keyFrames(part.keys).length} keys` : '', part.invert ? 'turned over' : ''].filter(Boolean).join(', ')
 </script>
 
 <template>
@@ -68,33 +74,77 @@ const detail = (part: ContributorDocument) => [part.name && editor.specOf(part)?
     <p class="flex items-center gap-2">
       <span class="flex-1 truncate">{{ editor.parts.value.length ? 'the sum of' : 'acts on the whole picture, until something is chosen' }}</span>
       <span v-if="header?.acting?.step === step.id && editor.parts.value.length" data-test="acting">{{ (header.acting.between * 100).toFixed(1) }} % in between</span>
-      <span v-if="editor.parts.value.length" class="w-12" title="strength of the whole matte"><NumberField compact :spec="OWN.strength" label="strength of the matte" :model-value="editor.matte.value.strength" @update:model-value="editor.change({ strength: $event }, 'strength of its matte', editor.gesture.id())" @begin="editor.gesture.begin" @end="editor.gesture.end" /></span>
+      <span v-if="editor.parts.value.length" class="w-12" title="strength of the whole matte"
+        ><NumberField
+          compact
+          :spec="OWN.strength"
+          label="strength of the matte"
+          :model-value="editor.matte.value.strength"
+          @update:model-value="editor.change({ strength: $event }, 'strength of its matte', editor.gesture.id())"
+          @begin="editor.gesture.begin"
+          @end="editor.gesture.end"
+      /></span>
     </p>
     <MatteSight v-if="editor.parts.value.length" />
     <ol class="mt-1 border-l-2 border-woad/70">
       <li
-        v-for="(part, index) in editor.parts.value" :key="part.id" class="border-t pl-2" :class="over === index ? 'border-weld' : 'border-transparent'" :aria-label="editor.named(part)"
-        :draggable="matte.part !== part.id && naming !== part.id" @dragstart.stop="dragged = index" @dragover.prevent.stop="place($event, index)" @drop.prevent.stop="drop" @dragend="dragged = over = null"
+        v-for="(part, index) in editor.parts.value"
+        :key="part.id"
+        class="border-t pl-2"
+        :class="over === index ? 'border-weld' : 'border-transparent'"
+        :aria-label="editor.named(part)"
+        :draggable="matte.part !== part.id && naming !== part.id"
+        @dragstart.stop="dragged = index"
+        @dragover.prevent.stop="place($event, index)"
+        @drop.prevent.stop="drop"
+        @dragend="dragged = over = null"
       >
         <div class="flex items-center gap-2 py-0.5">
           <span class="flex gap-px">
             <button
-              v-for="one in MODES" :key="one.mode" type="button" class="size-4 border leading-none" :class="part.mode === one.mode ? 'border-weld text-weld' : 'border-transparent hover:text-ink'"
-              :aria-label="one.words" :title="one.words" :aria-pressed="part.mode === one.mode" @click="editor.alter(part, { mode: one.mode }, `${editor.named(part)} ${one.words}`)"
-            >{{ one.sign }}</button>
+              v-for="one in MODES"
+              :key="one.mode"
+              type="button"
+              class="size-4 border leading-none"
+              :class="part.mode === one.mode ? 'border-weld text-weld' : 'border-transparent hover:text-ink'"
+              :aria-label="one.words"
+              :title="one.words"
+              :aria-pressed="part.mode === one.mode"
+              @click="editor.alter(part, { mode: one.mode }, `${editor.named(part)} ${one.words}`)"
+            >
+              {{ one.sign }}
+            </button>
           </span>
           <input
-            v-if="naming === part.id" :ref="(field) => (field as HTMLInputElement | null)?.focus()" class="field min-w-0 flex-1 py-0 text-xs select-text" :value="editor.named(part)" :aria-label="`name of ${editor.named(part)}`" maxlength="80"
-            @keydown.stop @keydown.enter="($event.target as HTMLInputElement).blur()" @keydown.esc="naming = null" @blur="name(part, ($event.target as HTMLInputElement).value)"
+            v-if="naming === part.id"
+            :ref="(field) => (field as HTMLInputElement | null)?.focus()"
+            class="field min-w-0 flex-1 py-0 text-xs select-text"
+            :value="editor.named(part)"
+            :aria-label="`name of ${editor.named(part)}`"
+            maxlength="80"
+            @keydown.stop
+            @keydown.enter="($event.target as HTMLInputElement).blur()"
+            @keydown.esc="naming = null"
+            @blur="name(part, ($event.target as HTMLInputElement).value)"
           />
-          <button v-else type="button" class="min-w-0 flex-1 truncate text-left text-xs" :class="part.mode === 'out' ? 'text-faint' : 'text-ink'" :aria-expanded="matte.part === part.id" @click="matte.open(part.id)" @dblclick.stop="naming = part.id">
+          <button
+            v-else
+            type="button"
+            class="min-w-0 flex-1 truncate text-left text-xs"
+            :class="part.mode === 'out' ? 'text-faint' : 'text-ink'"
+            :aria-expanded="matte.part === part.id"
+            @click="matte.open(part.id)"
+            @dblclick.stop="naming = part.id"
+          >
             {{ editor.named(part) }}<span v-if="part.name || part.path || part.keys || part.invert" class="ml-1.5 text-2xs text-faint">{{ detail(part) }}</span>
           </button>
           <Menu as="div" class="relative">
             <MenuButton class="px-1 hover:text-ink" :aria-label="`more for ${editor.named(part)}`">⋯</MenuButton>
             <MenuItems v-inside class="absolute right-0 z-30 w-36 border border-line bg-raise py-1 text-sm text-ink shadow-lg shadow-black/50 outline-none">
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="naming = part.id">name it</button></MenuItem>
-              <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} turned over`)">turn it over</button></MenuItem>
+              <MenuItem v-slot="{ active }"
+                ><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} turned over`)">turn it over</button></MenuItem
+              >
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="matte.copy([part])">copy</button></MenuItem>
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="matte.copy(editor.parts.value)">copy all of them</button></MenuItem>
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left text-madder" :class="{ 'bg-line': active }" @click="editor.remove(part)">take it off</button></MenuItem>
@@ -106,9 +156,23 @@ const detail = (part: ContributorDocument) => [part.name && editor.specOf(part)?
           <ShapePanel v-else-if="editor.specOf(part)!.family === 'shape'" :editor="editor" :part="part" :spec="editor.specOf(part)!" :recipe="recipe" :step="step" />
           <ElsewherePanel v-else :editor="editor" :part="part" :spec="editor.specOf(part)!" :step="step" />
           <div class="mt-1.5 grid grid-cols-3 gap-x-2">
-            <NumberField :spec="OWN.softness" :model-value="part.softness" @update:model-value="editor.alter(part, { softness: $event }, `softness of ${editor.named(part)}`, editor.gesture.id())" @begin="editor.gesture.begin" @end="editor.gesture.end" />
-            <NumberField :spec="OWN.strength" :model-value="part.strength" @update:model-value="editor.alter(part, { strength: $event }, `strength of ${editor.named(part)}`, editor.gesture.id())" @begin="editor.gesture.begin" @end="editor.gesture.end" />
-            <button class="self-end pb-1 text-left hover:text-ink" :class="{ 'text-weld': part.invert }" :aria-pressed="part.invert" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} turned over`)">{{ part.invert ? 'turned over' : 'turn it over' }}</button>
+            <NumberField
+              :spec="OWN.softness"
+              :model-value="part.softness"
+              @update:model-value="editor.alter(part, { softness: $event }, `softness of ${editor.named(part)}`, editor.gesture.id())"
+              @begin="editor.gesture.begin"
+              @end="editor.gesture.end"
+            />
+            <NumberField
+              :spec="OWN.strength"
+              :model-value="part.strength"
+              @update:model-value="editor.alter(part, { strength: $event }, `strength of ${editor.named(part)}`, editor.gesture.id())"
+              @begin="editor.gesture.begin"
+              @end="editor.gesture.end"
+            />
+            <button class="self-end pb-1 text-left hover:text-ink" :class="{ 'text-weld': part.invert }" :aria-pressed="part.invert" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} turned over`)">
+              {{ part.invert ? 'turned over' : 'turn it over' }}
+            </button>
           </div>
         </div>
       </li>

@@ -7,7 +7,9 @@ import type { MatteEditor } from './useMatteEditor'
 
 /** Numbers of a contributor, those of a row too: all of them, or some. */
 const props = defineProps<{ editor: MatteEditor; part: ContributorDocument; spec: ContributorSpec; only?: string[] }>()
-const shown = computed(() => props.spec.parameters.filter((one) => (props.only ? props.only.includes(one.name) : one.name !== 'calm')).flatMap((parameter) => (parameter.channels ?? [null]).map((channel, index) => ({ parameter, channel, index }))))
+const shown = computed(() =>
+  props.spec.parameters.filter((one) => (props.only ? props.only.includes(one.name) : one.name !== 'calm')).flatMap((parameter) => (parameter.channels ?? [null]).map((channel, index) => ({ parameter, channel, index }))),
+)
 /** Where small steps count, as they do for shapes, numbers are finer. */
 const finer = (spec: ParameterSpec): ParameterSpec => (spec.unit === 'share' ? { ...spec, decimals: spec.decimals + 1, nudge: spec.nudge / 10 } : spec)
 const value = (parameter: ParameterSpec, index: number) => {
@@ -23,8 +25,13 @@ function set(parameter: ParameterSpec, index: number, to: number) {
 <template>
   <div class="grid gap-x-2 gap-y-1 pt-1" :class="shown.length === 4 ? 'grid-cols-4' : shown.length > 1 ? 'grid-cols-3' : ''">
     <NumberField
-      v-for="{ parameter, channel, index } in shown" :key="`${parameter.name} ${index}`" :spec="finer(channel ? { ...parameter, label: `${parameter.label} ${channel}` } : parameter)"
-      :model-value="value(parameter, index)" @update:model-value="set(parameter, index, $event)" @begin="editor.gesture.begin" @end="editor.gesture.end"
+      v-for="{ parameter, channel, index } in shown"
+      :key="`${parameter.name} ${index}`"
+      :spec="finer(channel ? { ...parameter, label: `${parameter.label} ${channel}` } : parameter)"
+      :model-value="value(parameter, index)"
+      @update:model-value="set(parameter, index, $event)"
+      @begin="editor.gesture.begin"
+      @end="editor.gesture.end"
     />
   </div>
 </template>

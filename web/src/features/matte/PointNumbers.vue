@@ -24,7 +24,12 @@ const numbers = computed(() =>
   }),
 )
 const keep = (points: number[][], words: string, drag?: string) => props.editor.set(props.part, { points }, words, drag)
-const set = (index: number, value: number) => keep(rows.value.map((one, place) => (place === at.value ? one.map((number, column) => (column === index ? value : number)) : one)), `point ${at.value + 1}`, props.editor.gesture.id())
+const set = (index: number, value: number) =>
+  keep(
+    rows.value.map((one, place) => (place === at.value ? one.map((number, column) => (column === index ? value : number)) : one)),
+    `point ${at.value + 1}`,
+    props.editor.gesture.id(),
+  )
 </script>
 
 <template>
@@ -34,7 +39,18 @@ const set = (index: number, value: number) => keep(rows.value.map((one, place) =
       <span>point {{ at + 1 }} of {{ rows.length }}</span>
       <button class="px-1 hover:text-ink" aria-label="point after" @click="matte.point = (at + 1) % rows.length">›</button>
       <button class="ml-auto hover:text-ink" @click="keep(turned(rows.map(read), at).map(written), 'smooth or corner')">{{ smooth(read(row)) ? 'make it a corner' : 'make it smooth' }}</button>
-      <button v-if="rows.length > 3" class="hover:text-madder" @click="keep(rows.filter((_, place) => place !== at), 'point taken off')">take off</button>
+      <button
+        v-if="rows.length > 3"
+        class="hover:text-madder"
+        @click="
+          keep(
+            rows.filter((_, place) => place !== at),
+            'point taken off',
+          )
+        "
+      >
+        take off
+      </button>
     </p>
     <div class="grid grid-cols-4 gap-x-2">
       <NumberField v-for="{ index, spec: number } in numbers" :key="index" :spec="number" :model-value="row[index] ?? 0" @update:model-value="set(index, $event)" @begin="editor.gesture.begin" @end="editor.gesture.end" />

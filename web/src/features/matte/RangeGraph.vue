@@ -61,7 +61,10 @@ function press(event: PointerEvent, id: Handle) {
     end: () => emit('end'),
   })
 }
-const nudging = useNudging(() => emit('begin'), () => emit('end'))
+const nudging = useNudging(
+  () => emit('begin'),
+  () => emit('end'),
+)
 function key(event: KeyboardEvent, id: Handle) {
   const way = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
   if (!way) return
@@ -79,7 +82,18 @@ function key(event: KeyboardEvent, id: Handle) {
     <svg ref="box" class="block w-full touch-none bg-ground" :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="group" :aria-label="label">
       <rect v-for="(column, index) in columns" :key="index" :x="column.x" :y="FOOT - column.high" :width="column.wide" :height="column.high" :fill="column.taken > 0.98 ? '#d8b55b' : column.taken > 0.02 ? '#8a7a4e' : '#454545'" />
       <path :d="shape" class="pointer-events-none fill-weld/10 stroke-weld/80" />
-      <g v-for="one in HANDLES" :key="one.id" class="cursor-ew-resize outline-none [&:focus-visible>path]:stroke-ink" role="slider" tabindex="0" :aria-label="`${label} ${one.words}`" :aria-valuenow="Number(at(one.id).toFixed(3))" :transform="`translate(${x(at(one.id))} ${one.id === 'low' || one.id === 'high' ? 8 : FOOT})`" @pointerdown.stop="press($event, one.id)" @keydown="key($event, one.id)">
+      <g
+        v-for="one in HANDLES"
+        :key="one.id"
+        class="cursor-ew-resize outline-none [&:focus-visible>path]:stroke-ink"
+        role="slider"
+        tabindex="0"
+        :aria-label="`${label} ${one.words}`"
+        :aria-valuenow="Number(at(one.id).toFixed(3))"
+        :transform="`translate(${x(at(one.id))} ${one.id === 'low' || one.id === 'high' ? 8 : FOOT})`"
+        @pointerdown.stop="press($event, one.id)"
+        @keydown="key($event, one.id)"
+      >
         <rect x="-5" y="-8" width="10" height="16" fill="transparent" />
         <path :d="one.id === 'low' || one.id === 'high' ? 'M0 -4L4 0L0 4L-4 0Z' : 'M-3 1L0 -4L3 1Z'" class="fill-ink stroke-ground hover:fill-weld" />
       </g>

@@ -28,7 +28,13 @@ const drawn = computed(() => handlesOf(props.part.kind, editor.values(props.part
 const trail = computed(() => {
   const path = matte.pathOf(props.part.path?.id)
   if (!path || !open.value) return ''
-  return `M${path.places.map((place) => screen(place).map((one) => one.toFixed(1)).join(' ')).join('L')}`
+  return `M${path.places
+    .map((place) =>
+      screen(place)
+        .map((one) => one.toFixed(1))
+        .join(' '),
+    )
+    .join('L')}`
 })
 
 /** How far a place goes in the shape's own plane when the pointer goes so far on the screen. */
@@ -115,15 +121,35 @@ function key(event: KeyboardEvent, handle: ShapeHandle | null) {
   <g role="group" :aria-label="name">
     <path v-if="trail" :d="trail" class="fill-none stroke-woad" stroke-width="1.2" />
     <path v-for="(line, index) in drawn.feathers" :key="index" :d="line" class="fill-none stroke-white/50" stroke-dasharray="2 4" stroke-width="1" />
-    <path :d="drawn.line" class="pointer-events-auto cursor-move fill-transparent outline-none focus-visible:stroke-weld" :style="{ pointerEvents: open ? 'all' : 'stroke' }" tabindex="0" role="button" :aria-label="`${name}, the whole`" @pointerdown.stop="pressBody" @keydown="key($event, null)" />
+    <path
+      :d="drawn.line"
+      class="pointer-events-auto cursor-move fill-transparent outline-none focus-visible:stroke-weld"
+      :style="{ pointerEvents: open ? 'all' : 'stroke' }"
+      tabindex="0"
+      role="button"
+      :aria-label="`${name}, the whole`"
+      @pointerdown.stop="pressBody"
+      @keydown="key($event, null)"
+    />
     <path :d="drawn.line" class="fill-none stroke-black/50" stroke-width="3" />
     <path :d="drawn.line" class="fill-none" :class="open ? 'stroke-white' : 'stroke-white/60'" stroke-width="1.3" />
     <path :d="drawn.line" class="pointer-events-auto cursor-copy fill-none stroke-transparent" style="pointer-events: stroke" stroke-width="9" @pointerdown.stop="pressLine" />
     <template v-if="open">
       <path v-for="(line, index) in drawn.arms" :key="index" :d="line" class="fill-none stroke-weld/80" stroke-dasharray="3 2" />
       <g
-        v-for="handle in drawn.handles" :key="handle.id" class="pointer-events-auto cursor-move outline-none [&:focus-visible>*]:stroke-weld" role="slider" tabindex="0" :aria-label="`${name}, ${handle.words}`" :aria-valuenow="Number(handle.at[0].toFixed(3))"
-        :aria-valuetext="handle.at.map((one) => (one * 100).toFixed(1)).join(', ')" :transform="`translate(${handle.on[0].toFixed(2)} ${handle.on[1].toFixed(2)})`" @pointerdown.stop="press($event, handle)" @dblclick.stop="handle.turned && set(handle.turned(editor.values(part)), 'smooth or corner')" @keydown="key($event, handle)" @focus="touch(handle)"
+        v-for="handle in drawn.handles"
+        :key="handle.id"
+        class="pointer-events-auto cursor-move outline-none [&:focus-visible>*]:stroke-weld"
+        role="slider"
+        tabindex="0"
+        :aria-label="`${name}, ${handle.words}`"
+        :aria-valuenow="Number(handle.at[0].toFixed(3))"
+        :aria-valuetext="handle.at.map((one) => (one * 100).toFixed(1)).join(', ')"
+        :transform="`translate(${handle.on[0].toFixed(2)} ${handle.on[1].toFixed(2)})`"
+        @pointerdown.stop="press($event, handle)"
+        @dblclick.stop="handle.turned && set(handle.turned(editor.values(part)), 'smooth or corner')"
+        @keydown="key($event, handle)"
+        @focus="touch(handle)"
       >
         <circle r="9" fill="transparent" />
         <path v-if="handle.look === 'point'" d="M0 -5L5 0L0 5L-5 0Z" class="fill-[#161616] stroke-white hover:fill-weld" stroke-width="1.2" />

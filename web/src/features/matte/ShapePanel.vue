@@ -50,7 +50,10 @@ function follow(id: number | null) {
   const before = props.part.path
   const shared = (one: ContributorDocument) => one.id === props.part.id || (before !== undefined && one.path?.id === before.id)
   const from = (one: ContributorDocument) => one.path?.from ?? props.editor.frame.value
-  props.editor.change({ contributors: props.editor.parts.value.map((one) => (shared(one) && (one.id === props.part.id || id !== null) ? { ...one, path: id === null ? undefined : { id, from: from(one) } } : one)) }, id === null ? `${props.editor.named(props.part)} follows no path` : `${props.editor.named(props.part)} follows a path`)
+  props.editor.change(
+    { contributors: props.editor.parts.value.map((one) => (shared(one) && (one.id === props.part.id || id !== null) ? { ...one, path: id === null ? undefined : { id, from: from(one) } } : one)) },
+    id === null ? `${props.editor.named(props.part)} follows no path` : `${props.editor.named(props.part)} follows a path`,
+  )
 }
 </script>
 
@@ -58,7 +61,9 @@ function follow(id: number | null) {
   <div class="space-y-1 pt-0.5">
     <p class="flex items-center gap-3">
       <button v-if="part.keys" class="px-1 hover:text-ink" aria-label="shape key before" @click="editor.goKey(part, -1)">‹</button>
-      <button class="hover:text-ink" :class="{ 'text-weld': editor.keyHere(part) }" :aria-pressed="editor.keyHere(part)" @click="editor.flipKey(part)">{{ editor.keyHere(part) ? 'keyed at this frame' : part.keys ? 'key this frame' : 'change over time: key this frame' }}</button>
+      <button class="hover:text-ink" :class="{ 'text-weld': editor.keyHere(part) }" :aria-pressed="editor.keyHere(part)" @click="editor.flipKey(part)">
+        {{ editor.keyHere(part) ? 'keyed at this frame' : part.keys ? 'key this frame' : 'change over time: key this frame' }}
+      </button>
       <button v-if="part.keys" class="px-1 hover:text-ink" aria-label="shape key after" @click="editor.goKey(part, 1)">›</button>
       <span class="flex-1" />
       <button class="hover:text-ink" :aria-expanded="numbers" @click="numbers = !numbers">numbers</button>
@@ -74,7 +79,9 @@ function follow(id: number | null) {
         <span v-else :class="here.sure < path.unsure ? 'text-madder' : ''">{{ here.sure < path.unsure ? 'unsure' : 'sure' }} {{ Math.round(here.sure * 100) }} %</span>
         <button class="ml-auto hover:text-madder" @click="follow(null)">leave it</button>
       </p>
-      <p v-if="path?.lost" class="text-madder">lost at <button class="underline" @click="cut.go(cut.frame + path.lost.frame - editor.frame.value)">frame {{ path.lost.frame + 1 }}</button>: {{ path.lost.why }}</p>
+      <p v-if="path?.lost" class="text-madder">
+        lost at <button class="underline" @click="cut.go(cut.frame + path.lost.frame - editor.frame.value)">frame {{ path.lost.frame + 1 }}</button>: {{ path.lost.why }}
+      </p>
       <p v-if="put" class="text-weld">put right here; track on to go on from it</p>
       <div v-if="tracking.running.value" class="flex items-center gap-2">
         <ProgressBar class="flex-1" :done="tracking.done.value" :of="tracking.count.value" label="tracking" /><button class="hover:text-ink" @click="tracking.stop()">stop</button>
@@ -82,11 +89,28 @@ function follow(id: number | null) {
       <template v-else>
         <p class="flex flex-wrap items-center gap-x-2">
           <span>track</span>
-          <span role="radiogroup" aria-label="what is tracked"><button v-for="one in KINDS" :key="one.id" role="radio" class="mr-2" :class="tracking.kind.value === one.id ? 'text-ink' : 'text-faint hover:text-ink'" :aria-checked="tracking.kind.value === one.id" @click="tracking.kind.value = one.id">{{ one.words }}</button></span>
+          <span role="radiogroup" aria-label="what is tracked"
+            ><button
+              v-for="one in KINDS"
+              :key="one.id"
+              role="radio"
+              class="mr-2"
+              :class="tracking.kind.value === one.id ? 'text-ink' : 'text-faint hover:text-ink'"
+              :aria-checked="tracking.kind.value === one.id"
+              @click="tracking.kind.value = one.id"
+            >
+              {{ one.words }}
+            </button></span
+          >
         </p>
-        <p class="mt-0.5 flex gap-1"><button class="control px-1.5 py-0 text-xs" @click="track('back')">‹ back</button><button class="control px-1.5 py-0 text-xs" @click="track('both')">‹ both ways ›</button><button class="control px-1.5 py-0 text-xs" @click="track('on')">on ›</button></p>
+        <p class="mt-0.5 flex gap-1">
+          <button class="control px-1.5 py-0 text-xs" @click="track('back')">‹ back</button><button class="control px-1.5 py-0 text-xs" @click="track('both')">‹ both ways ›</button
+          ><button class="control px-1.5 py-0 text-xs" @click="track('on')">on ›</button>
+        </p>
       </template>
-      <p v-if="own.length && !tracking.running.value" class="mt-0.5 truncate">or follow <button v-for="one in own" :key="one.id" class="mr-2 text-ink hover:text-weld" @click="follow(one.id)">{{ one.name }}</button></p>
+      <p v-if="own.length && !tracking.running.value" class="mt-0.5 truncate">
+        or follow <button v-for="one in own" :key="one.id" class="mr-2 text-ink hover:text-weld" @click="follow(one.id)">{{ one.name }}</button>
+      </p>
     </div>
   </div>
 </template>

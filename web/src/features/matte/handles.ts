@@ -134,7 +134,15 @@ function frame(values: Values, shown: (point: Point) => Point, wide: number): Dr
   const back = inverse(map)
   const placed = (point: Point) => shown(mapped(point, map))
   const [x0, x1, y0, y1] = [(left - 0.5) * wide, (0.5 - right) * wide, top - 0.5, 0.5 - bottom]
-  const rim = (a: number, b: number, c: number, d: number) => line([[a, c], [b, c], [b, d], [a, d]].map((corner) => placed(corner as Point)))
+  const rim = (a: number, b: number, c: number, d: number) =>
+    line(
+      [
+        [a, c],
+        [b, c],
+        [b, d],
+        [a, d],
+      ].map((corner) => placed(corner as Point)),
+    )
   const edge = (index: number, words: string, at: Point, axis: 0 | 1, sign: number): ShapeHandle => ({
     id: `crop ${index}`,
     words,
@@ -198,7 +206,10 @@ function ellipse(values: Values, shown: (point: Point) => Point): DrawnShape {
     feathers: soft > 0.004 ? [ring(soft / 2), ...(soft / 2 < Math.min(...radii) ? [ring(-soft / 2)] : [])].map((one) => `${one}Z`) : [],
     arms: [`M${shown(centre).join(' ')}L${shown(tip).join(' ')}`],
     handles: [
-      axis(0, 1), axis(0, -1), axis(1, 1), axis(1, -1),
+      axis(0, 1),
+      axis(0, -1),
+      axis(1, 1),
+      axis(1, -1),
       {
         id: 'turn',
         words: 'turn',

@@ -20,7 +20,10 @@ const between = (a: Point, b: Point, share: number): Point => [a[0] + (b[0] - a[
 /** As the path of a drawing. */
 export function path(points: ShapePoint[], shown: (point: Point) => Point): string {
   if (points.length === 0) return ''
-  const text = (point: Point) => shown(point).map((one) => one.toFixed(2)).join(' ')
+  const text = (point: Point) =>
+    shown(point)
+      .map((one) => one.toFixed(2))
+      .join(' ')
   const edges = points.map((from, index) => {
     const to = points[(index + 1) % points.length] as ShapePoint
     return straight(from, to) ? `L${text(to.at)}` : `C${text(plus(from.at, from.out))} ${text(plus(to.at, to.into))} ${text(to.at)}`
@@ -96,7 +99,14 @@ export function bent(points: ShapePoint[], index: number, side: 'into' | 'out', 
 /** Four points near enough to an ellipse. */
 export function rounded([x, y]: Point, [across, down]: Point): ShapePoint[] {
   const arm = 0.5523
-  return ([[1, 0, 0, -1], [0, 1, 1, 0], [-1, 0, 0, 1], [0, -1, -1, 0]] as const).map(([px, py, hx, hy]) => ({ at: [x + px * across, y + py * down], into: [hx * arm * across, hy * arm * down], out: [-hx * arm * across, -hy * arm * down], feather: [0, 0] }))
+  return (
+    [
+      [1, 0, 0, -1],
+      [0, 1, 1, 0],
+      [-1, 0, 0, 1],
+      [0, -1, -1, 0],
+    ] as const
+  ).map(([px, py, hx, hy]) => ({ at: [x + px * across, y + py * down], into: [hx * arm * across, hy * arm * down], out: [-hx * arm * across, -hy * arm * down], feather: [0, 0] }))
 }
 
 /** A line beside the shape's, so far outside or, below 0, inside; drawn in straight pieces. */

@@ -4,7 +4,12 @@ import { along, bent, nearest, path, read, rounded, smooth, split, turned, writt
 import { after, inverse, mapped, NONE, placing, type Point } from './plane'
 
 const near = (a: Point, b: Point) => expect(Math.hypot(a[0] - b[0], a[1] - b[1])).toBeLessThan(1e-9)
-const square = [[-1, -1], [1, -1], [1, 1], [-1, 1]].map((at) => read([...at, 0, 0, 0, 0, 0, 0]))
+const square = [
+  [-1, -1],
+  [1, -1],
+  [1, 1],
+  [-1, 1],
+].map((at) => read([...at, 0, 0, 0, 0, 0, 0]))
 const circle = rounded([0.2, 0.1], [0.3, 0.3])
 
 describe('maps of the plane', () => {
@@ -67,14 +72,25 @@ describe('what shapes are pulled by', () => {
   })
   it('keeps three points at least, and stays where it is when its pivot is moved', () => {
     const three = { points: square.slice(0, 3).map(written) }
-    expect(handlesOf('outline', three, (point) => point).handles.find((one) => one.id === 'point 0')?.removed?.(three)).toBeNull()
-    const made = { ...values, ...handlesOf('outline', values, (point) => point).handles.find((one) => one.id === 'pivot')?.moved(values, [0.3, -0.2], false) }
+    expect(
+      handlesOf('outline', three, (point) => point)
+        .handles.find((one) => one.id === 'point 0')
+        ?.removed?.(three),
+    ).toBeNull()
+    const made = {
+      ...values,
+      ...handlesOf('outline', values, (point) => point)
+        .handles.find((one) => one.id === 'pivot')
+        ?.moved(values, [0.3, -0.2], false),
+    }
     const at = (of: typeof values) => mapped([1, -1], placing(of.move as Point, of.turn, of.scale as Point, of.pivot as Point))
     near(at(made as typeof values), at(values))
   })
   it('pulls an ellipse by its axes and a gradient by its ends', () => {
     const ellipse = { centre: [0, 0], radii: [0.3, 0.2], turn: 90, softness: 0 }
-    const made = handlesOf('ellipse', ellipse, (point) => point).handles.find((one) => one.words === 'width')?.moved(ellipse, [0, 0.1], false)
+    const made = handlesOf('ellipse', ellipse, (point) => point)
+      .handles.find((one) => one.words === 'width')
+      ?.moved(ellipse, [0, 0.1], false)
     expect((made?.['radii'] as number[])[0]).toBeCloseTo(0.4)
     const line = { full: [0, 0], none: [0.5, 0] }
     expect(handlesOf('gradient', line, (point) => point).handles[1]?.moved(line, [0, 0.1], false)).toEqual({ none: [0.5, 0.1] })

@@ -57,9 +57,15 @@ export const useMatte = defineStore('matte', () => {
   /** How far a carried shape has been put right at the present frame, before it is tracked on. */
   const put = ref<{ part: string; frame: number; by: Point } | null>(null)
 
-  watch(() => opened.id, () => (part.value = null))
+  watch(
+    () => opened.id,
+    () => (part.value = null),
+  )
   watch(part, () => (point.value = null))
-  watch(() => cut.frame, () => (put.value = null))
+  watch(
+    () => cut.frame,
+    () => (put.value = null),
+  )
 
   async function loadPaths() {
     if (!cut.cut) return
@@ -69,7 +75,10 @@ export const useMatte = defineStore('matte', () => {
       notices.trouble(error)
     }
   }
-  watch(() => cut.cut?.id, () => (paths.value = []))
+  watch(
+    () => cut.cut?.id,
+    () => (paths.value = []),
+  )
 
   const pathOf = (id: number | undefined) => paths.value.find((one) => one.id === id)
   /** The map of a path at a frame of its owner; held at its ends. */

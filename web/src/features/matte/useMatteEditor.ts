@@ -23,8 +23,7 @@ export function useMatteEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>) {
   function change(to: Partial<MatteDocument>, words: string, drag?: string) {
     recipes.change(recipe.value, withMatte(recipe.value.document, step.value.id, { ...matte.value, ...to }), `${step.value.name}: ${words}`.slice(0, 120), drag)
   }
-  const alter = (part: ContributorDocument, values: Partial<ContributorDocument>, words: string, drag?: string) =>
-    change({ contributors: parts.value.map((one) => (one.id === part.id ? { ...one, ...values } : one)) }, words, drag)
+  const alter = (part: ContributorDocument, values: Partial<ContributorDocument>, words: string, drag?: string) => change({ contributors: parts.value.map((one) => (one.id === part.id ? { ...one, ...values } : one)) }, words, drag)
 
   /** What it is called: its own name, or that of its kind. */
   const named = (part: ContributorDocument) => part.name ?? specOf(part)?.label ?? part.kind
@@ -48,7 +47,10 @@ export function useMatteEditor(recipe: Ref<Recipe>, step: Ref<StepDocument>) {
     const keys = part.keys ?? {}
     const there = values(part)
     if (keyHere(part)) {
-      const left = withoutPicks(keys, Object.keys(keys).map((name) => ({ name, frame: frame.value })))
+      const left = withoutPicks(
+        keys,
+        Object.keys(keys).map((name) => ({ name, frame: frame.value })),
+      )
       return alter(part, { keys: Object.keys(left).length ? left : undefined, parameters: there }, `key taken off ${named(part)}`)
     }
     const names = part.keys ? Object.keys(keys) : [...(spec?.parameters ?? []), ...(spec?.rows ?? [])].map(({ name }) => name)

@@ -23,7 +23,10 @@ export function useTracking() {
   const project = computed(() => (cut.project ? String(cut.project.id) : undefined))
   const errands = useErrands(project)
   const kind = useStorage('mordant.track.kind', 'position')
-  const latest = errands.latest('track', computed(() => cut.cut?.id ?? 0))
+  const latest = errands.latest(
+    'track',
+    computed(() => cut.cut?.id ?? 0),
+  )
   const stopping = ref(false)
   const started = ref(false)
   const live = computed(() => started.value && latest.value !== null && ['waiting', 'running'].includes(latest.value.status))

@@ -17,7 +17,11 @@ const MAIN = ['exposure', 'contrast', 'temperature', 'tint', 'saturation']
 
 const spec = computed(() => catalogue.step('balance') as StepSpec)
 const step = computed(() => props.shot.recipe.document.steps.find((one) => one.kind === 'balance' && one.enabled))
-const editor = useStepEditor(computed(() => props.shot.recipe), computed(() => step.value as StepDocument), spec)
+const editor = useStepEditor(
+  computed(() => props.shot.recipe),
+  computed(() => step.value as StepDocument),
+  spec,
+)
 const parameters = computed(() => spec.value.parameters.filter(({ name }) => MAIN.includes(name)))
 
 function begin() {
@@ -30,7 +34,9 @@ function begin() {
   <div v-if="spec" class="flex items-end gap-2" role="group" :aria-label="`Balance of ${shot.name} by hand`">
     <template v-if="step">
       <span class="caption pb-1 whitespace-nowrap">{{ shot.name }} by hand</span>
-      <div v-for="one in parameters" :key="one.name" class="w-[76px]"><NumberField :spec="one" :bind="editor.address(one.name)" :model-value="editor.value(one.name) as number" @update:model-value="editor.set(one.name, $event)" @begin="editor.begin" @end="editor.end" /></div>
+      <div v-for="one in parameters" :key="one.name" class="w-[76px]">
+        <NumberField :spec="one" :bind="editor.address(one.name)" :model-value="editor.value(one.name) as number" @update:model-value="editor.set(one.name, $event)" @begin="editor.begin" @end="editor.end" />
+      </div>
     </template>
     <button v-else class="control" @click="begin">Balance {{ shot.name }} by hand</button>
   </div>

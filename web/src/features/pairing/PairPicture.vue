@@ -40,6 +40,8 @@ defineExpose({ shown: picture.shown })
   >
     <template #over="{ place }"><PartLayer v-model="part" :place="place" /></template>
     <template #bar><slot name="bar" /></template>
-    <template #label><b class="font-medium text-ink">{{ shot.name }}</b> <slot /></template>
+    <template #label
+      ><b class="font-medium text-ink">{{ shot.name }}</b> <slot
+    /></template>
   </PictureStage>
 </template>

@@ -37,7 +37,13 @@ const measured = computed<Measuring>(() => ({
 const held = (value: number, decimals: number, unit: string) => `${value > 0 ? '+' : ''}${value.toFixed(decimals)} ${unit}`.replace('-', '−')
 const numbers = computed(() => {
   const found = pairing.found?.parameters
-  return found ? [['exposure', held(found.exposure, 2, 'st')], ['temperature', held(found.temperature, 1, 'pt')], ['tint', held(found.tint, 1, 'pt')]] : []
+  return found
+    ? [
+        ['exposure', held(found.exposure, 2, 'st')],
+        ['temperature', held(found.temperature, 1, 'pt')],
+        ['tint', held(found.tint, 1, 'pt')],
+      ]
+    : []
 })
 const per = (share: number) => `${Math.round(share * 100)} %`
 
@@ -57,7 +63,14 @@ useKeys('the pair', [
   <div v-if="ready && pairing.family && pairing.hero && pairing.member && cut.project" class="grid h-full grid-cols-[156px_minmax(0,1fr)] grid-rows-1">
     <div class="flex min-h-0 flex-col border-r border-line">
       <div class="p-2">
-        <ChoiceList label="family" look="control" :groups="[{ name: '', options: cut.families.map(({ id, name }) => ({ id: String(id), label: name })) }]" :model-value="String(pairing.family.id)" @update:model-value="$event && pairing.choose(Number($event))">{{ pairing.family.name }}</ChoiceList>
+        <ChoiceList
+          label="family"
+          look="control"
+          :groups="[{ name: '', options: cut.families.map(({ id, name }) => ({ id: String(id), label: name })) }]"
+          :model-value="String(pairing.family.id)"
+          @update:model-value="$event && pairing.choose(Number($event))"
+          >{{ pairing.family.name }}</ChoiceList
+        >
       </div>
       <div class="min-h-0 flex-1 overflow-y-auto px-2" role="listbox" aria-label="members">
         <button
@@ -72,13 +85,18 @@ useKeys('the pair', [
         >
           <img :src="smallPictureOf(cut.project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" draggable="false" />
           <WhoIsAt :shot="shot.id" class="absolute top-1 left-1" />
-          <span class="mt-0.5 flex justify-between text-2xs text-dim"><b class="font-medium text-ink">{{ shot.name }}</b>{{ shot.clip.camera }}</span>
+          <span class="mt-0.5 flex justify-between text-2xs text-dim"
+            ><b class="font-medium text-ink">{{ shot.name }}</b
+            >{{ shot.clip.camera }}</span
+          >
         </button>
       </div>
     </div>
     <section class="flex min-h-0 min-w-0 flex-col" aria-label="pair">
       <div class="relative grid min-h-0 flex-1 grid-cols-2 gap-px bg-line">
-        <PairPicture v-model:part="pairing.regions.hero" :shot="pairing.hero" :frame="pairing.frameOf(pairing.hero)" :label="`hero ${pairing.hero.name}`" :measuring="seen"><template #bar><PairScrub :shot="pairing.hero" :frame="pairing.frameOf(pairing.hero)" :label="pairing.hero.name" @look="pairing.look(pairing.hero, $event)" /></template>hero, stays as it is</PairPicture>
+        <PairPicture v-model:part="pairing.regions.hero" :shot="pairing.hero" :frame="pairing.frameOf(pairing.hero)" :label="`hero ${pairing.hero.name}`" :measuring="seen"
+          ><template #bar><PairScrub :shot="pairing.hero" :frame="pairing.frameOf(pairing.hero)" :label="pairing.hero.name" @look="pairing.look(pairing.hero, $event)" /></template>hero, stays as it is</PairPicture
+        >
         <PairPicture
           ref="right"
           v-model:part="pairing.regions.member"
@@ -97,11 +115,19 @@ useKeys('the pair', [
       </div>
       <div class="flex items-center gap-3 border-t border-line bg-pane px-3 py-2 text-sm">
         <button class="control-main" :disabled="pairing.looking" @click="pairing.propose()">{{ pairing.looking ? 'looking…' : `Match ${pairing.member.name} to ${pairing.hero.name}` }}</button>
-        <label class="flex items-center gap-1.5 text-xs text-dim" title="the hero's steps are copied, and the shot is made like the hero before them; without it the shot's own steps stay"><input v-model="pairing.along" type="checkbox" class="accent-weld" />with the hero's recipe</label>
-        <label class="flex items-center gap-1.5 text-xs text-dim" title="how much more things coloured like skin count">skin <input v-model.number="pairing.skin" type="range" min="0" max="1" step="0.1" class="w-20 accent-weld" aria-label="weight of skin" /></label>
+        <label class="flex items-center gap-1.5 text-xs text-dim" title="the hero's steps are copied, and the shot is made like the hero before them; without it the shot's own steps stay"
+          ><input v-model="pairing.along" type="checkbox" class="accent-weld" />with the hero's recipe</label
+        >
+        <label class="flex items-center gap-1.5 text-xs text-dim" title="how much more things coloured like skin count"
+          >skin <input v-model.number="pairing.skin" type="range" min="0" max="1" step="0.1" class="w-20 accent-weld" aria-label="weight of skin"
+        /></label>
         <template v-if="pairing.found">
-          <span v-for="[name, value] in numbers" :key="name" class="whitespace-nowrap text-xs text-dim" :data-test="`match-${name}`">{{ name }} <b class="font-medium text-ink">{{ value }}</b></span>
-          <span class="whitespace-nowrap text-xs text-dim" data-test="alike">alike {{ per(pairing.found.before) }} → <b class="font-medium text-ink">{{ per(pairing.found.after) }}</b></span>
+          <span v-for="[name, value] in numbers" :key="name" class="whitespace-nowrap text-xs text-dim" :data-test="`match-${name}`"
+            >{{ name }} <b class="font-medium text-ink">{{ value }}</b></span
+          >
+          <span class="whitespace-nowrap text-xs text-dim" data-test="alike"
+            >alike {{ per(pairing.found.before) }} → <b class="font-medium text-ink">{{ per(pairing.found.after) }}</b></span
+          >
           <button class="control" @click="pairing.keep()">keep</button>
           <button class="control" @click="pairing.drop()">drop</button>
         </template>

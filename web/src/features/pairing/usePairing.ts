@@ -93,7 +93,15 @@ export const usePairing = defineStore('pairing', () => {
     const shots = all ? members.value : member.value ? [member.value] : []
     if (!hero.value) return
     const words = `recipe of ${hero.value.name} on ${shots.length === 1 ? shots[0]?.name : `${shots.length} shots`}`
-    if (await paste(shots.map((shot) => shot.id), hero.value.recipe.document.steps, true, words)) drop()
+    if (
+      await paste(
+        shots.map((shot) => shot.id),
+        hero.value.recipe.document.steps,
+        true,
+        words,
+      )
+    )
+      drop()
   }
 
   return {

@@ -51,12 +51,16 @@ const options = () => [{ name: '', options: roles.value.map((id) => ({ id, label
 <template>
   <div class="h-full overflow-y-auto px-16 py-10">
     <h1 class="text-2xl font-semibold tracking-tight">People</h1>
-    <p class="mt-1 max-w-2xl text-base text-dim">{{ people.length ? 'Everybody here signs in. Nobody’s work goes when an account ends; the history keeps their name.' : 'Nobody has to sign in yet. With the first account everybody has to, so make one for yourself that administers.' }}</p>
+    <p class="mt-1 max-w-2xl text-base text-dim">
+      {{ people.length ? 'Everybody here signs in. Nobody’s work goes when an account ends; the history keeps their name.' : 'Nobody has to sign in yet. With the first account everybody has to, so make one for yourself that administers.' }}
+    </p>
     <ul class="mt-6 grid max-w-4xl gap-px bg-line" aria-label="accounts">
       <li v-for="person in people" :key="person.id" class="bg-pane px-4 py-2.5">
         <div class="flex items-center gap-3 text-sm">
           <span class="w-9 border border-line text-center text-xs" :class="person.ended ? 'text-faint' : 'text-ink'">{{ person.initials }}</span>
-          <span class="min-w-0 flex-1 truncate" :class="{ 'text-faint': person.ended }">{{ person.name }}<span v-if="person.id === here.person?.id" class="text-dim">, you</span><span v-if="person.ended" class="text-dim">, ended</span></span>
+          <span class="min-w-0 flex-1 truncate" :class="{ 'text-faint': person.ended }"
+            >{{ person.name }}<span v-if="person.id === here.person?.id" class="text-dim">, you</span><span v-if="person.ended" class="text-dim">, ended</span></span
+          >
           <ChoiceList class="w-48" :label="`what ${person.name} may do`" :groups="options()" :model-value="person.role" @update:model-value="$event && change(person.id, { role: $event })">{{ ROLE_WORDS[person.role] }}</ChoiceList>
           <button class="text-xs text-dim hover:text-ink" @click="giving = { id: person.id, password: '' }">new password…</button>
           <button class="w-20 text-right text-xs text-dim hover:text-ink" @click="change(person.id, { ended: !person.ended })">{{ person.ended ? 'let back in' : 'end account' }}</button>

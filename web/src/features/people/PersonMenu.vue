@@ -40,11 +40,15 @@ const change = () =>
   <Popover v-if="here.person" class="relative">
     <PopoverButton class="border border-line px-1.5 text-ink" :title="`${here.person.name}, who ${ROLE_WORDS[here.person.role]}`" data-test="person" @click="load">{{ here.person.initials }}</PopoverButton>
     <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 w-[350px] border border-line bg-raise p-3 shadow-lg shadow-black/50 outline-none">
-      <p class="text-sm text-ink">{{ here.person.name }} <span class="text-dim">{{ ROLE_WORDS[here.person.role] }}</span></p>
+      <p class="text-sm text-ink">
+        {{ here.person.name }} <span class="text-dim">{{ ROLE_WORDS[here.person.role] }}</span>
+      </p>
       <h3 class="caption mt-3">signed in with</h3>
       <ul class="mt-1 grid gap-1" aria-label="browsers you are signed in with">
         <li v-for="one in list" :key="one.id" class="flex items-baseline justify-between gap-2 text-xs">
-          <span class="min-w-0 truncate" :title="one.browser">{{ browserWords(one.browser) }} <span class="text-dim">{{ one.address }}, {{ shortTime(one.seen) }}</span></span>
+          <span class="min-w-0 truncate" :title="one.browser"
+            >{{ browserWords(one.browser) }} <span class="text-dim">{{ one.address }}, {{ shortTime(one.seen) }}</span></span
+          >
           <span v-if="one.here" class="text-dim">this one</span><button v-else class="text-dim hover:text-ink" @click="end(one.id)">sign out</button>
         </li>
       </ul>

@@ -52,8 +52,15 @@ export function useCompany() {
   }))
 
   const tell = (leaving = false) => void send('PUT', '/presence', leaving ? { window: WINDOW, leaving } : place.value).catch(() => undefined) // it is told again soon
-  watch(() => JSON.stringify(place.value), useDebounceFn(() => project.value && tell(), TELL_AFTER), { immediate: true })
-  watch(() => recipes.unsaved, (now) => now && project.value && tell())
+  watch(
+    () => JSON.stringify(place.value),
+    useDebounceFn(() => project.value && tell(), TELL_AFTER),
+    { immediate: true },
+  )
+  watch(
+    () => recipes.unsaved,
+    (now) => now && project.value && tell(),
+  )
   watch(project, (now) => now || tell(true))
   useIntervalFn(() => project.value && tell(), SIGN_EVERY)
   useEventListener(window, 'pagehide', () => tell(true))

@@ -22,17 +22,23 @@ const isOpen = computed(() => opened.id === props.step.id)
 
 <template>
   <section class="border-b border-line pb-1.5" :aria-label="title" @pointerdown.capture="opened.open(step)" @focusin="opened.open(step)">
-    <h2 class="flex items-baseline gap-2 px-3 pt-2.5 pb-1.5"><span class="text-base font-semibold">{{ title }}</span><slot name="about" /><span class="flex-1" /><slot name="hands" /></h2>
+    <h2 class="flex items-baseline gap-2 px-3 pt-2.5 pb-1.5">
+      <span class="text-base font-semibold">{{ title }}</span><slot name="about" /><span class="flex-1" /><slot name="hands" />
+    </h2>
     <div class="space-y-2 px-3 pb-1.5">
       <div v-for="row in rows" :key="row.name">
         <div class="grid grid-cols-[52px_repeat(3,minmax(0,1fr))] items-center gap-x-1.5"><NumberRows :parameters="[row]" :editor="editor" /></div>
-        <div class="grid grid-cols-[52px_repeat(3,minmax(0,1fr))] gap-x-1.5"><span /><span v-for="channel in row.channels" :key="channel" class="text-center text-2xs text-faint">{{ channel }}</span></div>
+        <div class="grid grid-cols-[52px_repeat(3,minmax(0,1fr))] gap-x-1.5">
+          <span /><span v-for="channel in row.channels" :key="channel" class="text-center text-2xs text-faint">{{ channel }}</span>
+        </div>
       </div>
       <NumberGrid :parameters="single" :editor="editor" />
       <slot />
       <div v-for="text in spec.texts" :key="text.name" class="flex items-center gap-2 text-2xs text-dim">
         <span :title="text.about">{{ text.label }}</span>
-        <button v-for="word in text.from as string[]" :key="word" class="hover:text-ink" :class="editor.text(text) === word ? 'text-weld' : ''" :aria-pressed="editor.text(text) === word" @click="editor.set(text.name, word)">{{ FOLLOWS[word] ?? word }}</button>
+        <button v-for="word in text.from as string[]" :key="word" class="hover:text-ink" :class="editor.text(text) === word ? 'text-weld' : ''" :aria-pressed="editor.text(text) === word" @click="editor.set(text.name, word)">
+          {{ FOLLOWS[word] ?? word }}
+        </button>
       </div>
       <div v-if="table.length" class="grid gap-x-1 gap-y-1" :style="{ gridTemplateColumns: `40px repeat(${table[0]?.channels?.length ?? 6}, minmax(0, 1fr))` }">
         <span />

@@ -37,7 +37,9 @@ async function read() {
   <Menu as="span" class="relative">
     <MenuButton class="hover:text-ink">data…</MenuButton>
     <MenuItems v-inside class="absolute right-0 bottom-full z-30 mb-1 w-52 border border-line bg-raise py-1 text-ink shadow-lg shadow-black/50 outline-none">
-      <MenuItem v-for="kind in ['json', 'csv']" :key="kind" v-slot="{ active }"><a class="block px-3 py-1 text-sm" :class="{ 'bg-line': active }" :href="`/api/cuts/${cut.cut?.id}/renditions.${kind}`" download>{{ kind === 'json' ? 'all of it, JSON' : 'a table to read, CSV' }}</a></MenuItem>
+      <MenuItem v-for="kind in ['json', 'csv']" :key="kind" v-slot="{ active }"
+        ><a class="block px-3 py-1 text-sm" :class="{ 'bg-line': active }" :href="`/api/cuts/${cut.cut?.id}/renditions.${kind}`" download>{{ kind === 'json' ? 'all of it, JSON' : 'a table to read, CSV' }}</a></MenuItem
+      >
       <MenuItem v-slot="{ active }"><button class="mt-1 block w-full border-t border-line px-3 py-1 text-left text-sm" :class="{ 'bg-line': active }" @click="file?.click()">read a JSON back…</button></MenuItem>
     </MenuItems>
     <input ref="file" type="file" accept=".json" class="hidden" aria-label="data of renditions" @change="read" />

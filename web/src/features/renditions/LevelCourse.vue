@@ -11,7 +11,11 @@ const HEIGHT = 150
 const course = computed<Levels[]>(() => props.line?.course ?? [])
 const place = (light: number) => HEIGHT - heightOf(light) * HEIGHT
 const across = (index: number) => (course.value.length > 1 ? ((index * (props.line?.every ?? 1)) / Math.max(1, props.length - 1)) * WIDTH : 0)
-const path = (part: number) => pathOf(course.value.map((row, index): [number, number] => [across(index), place(row[part] ?? 0)]), WIDTH)
+const path = (part: number) =>
+  pathOf(
+    course.value.map((row, index): [number, number] => [across(index), place(row[part] ?? 0)]),
+    WIDTH,
+  )
 const nits = (light: number) => (light >= 100 ? light.toFixed(0) : light >= 1 ? light.toFixed(1) : light.toFixed(4))
 const words = computed(() => (props.line?.greatest === undefined ? null : { least: nits(props.line.least ?? 0), mean: nits(props.line.mean ?? 0), greatest: nits(props.line.greatest) }))
 
@@ -26,7 +30,9 @@ function press(event: PointerEvent) {
     <figcaption class="mb-0.5 flex items-baseline gap-2 text-2xs whitespace-nowrap">
       <span class="font-medium text-dim" title="of the HDR picture: what is brightest of red, green and blue">Levels</span><span class="text-faint">cd/m²</span>
       <span class="flex-1" />
-      <span v-if="words" class="text-dim" data-test="levels">least <b class="font-medium text-ink">{{ words.least }}</b> · mean <b class="font-medium text-ink">{{ words.mean }}</b> · greatest <b class="font-medium text-ink">{{ words.greatest }}</b></span>
+      <span v-if="words" class="text-dim" data-test="levels"
+        >least <b class="font-medium text-ink">{{ words.least }}</b> · mean <b class="font-medium text-ink">{{ words.mean }}</b> · greatest <b class="font-medium text-ink">{{ words.greatest }}</b></span
+      >
     </figcaption>
     <div class="relative min-h-0 flex-1 bg-[#131313]">
       <svg class="absolute inset-0 size-full cursor-pointer touch-none" :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" preserveAspectRatio="none" role="img" aria-label="course of the levels" @pointerdown="press" @pointermove="press">

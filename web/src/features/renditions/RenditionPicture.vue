@@ -11,7 +11,17 @@ import { useScreen } from '../screen/useScreen'
 import { useNotices } from '../shell/useNotices'
 
 /** A shot's picture for a target, as this screen can show it. */
-const props = defineProps<{ shot: Shot; target: string; bright: 'rolled' | number; label: string; measuring?: Measuring; looking?: Looking; moves?: boolean; /** A reference over it, right of a line. */ over?: ImageBitmap | null; words?: [string, string] }>()
+const props = defineProps<{
+  shot: Shot
+  target: string
+  bright: 'rolled' | number
+  label: string
+  measuring?: Measuring
+  looking?: Looking
+  moves?: boolean
+  /** A reference over it, right of a line. */ over?: ImageBitmap | null
+  words?: [string, string]
+}>()
 const split = defineModel<number>('split', { default: 0.5 })
 const cut = useCut()
 const screen = useScreen()
@@ -19,7 +29,16 @@ const notices = useNotices()
 
 const wish = computed<PictureWish | null>(() =>
   cut.cut
-    ? { cut: cut.cut.id, frame: cut.frame, source: false, on: { ...screen.wish, target: props.target, bright: props.bright }, moving: props.moves === true && handMoving.value, trial: cut.trialOf(props.shot), measuring: props.measuring, instruments: props.measuring !== undefined }
+    ? {
+        cut: cut.cut.id,
+        frame: cut.frame,
+        source: false,
+        on: { ...screen.wish, target: props.target, bright: props.bright },
+        moving: props.moves === true && handMoving.value,
+        trial: cut.trialOf(props.shot),
+        measuring: props.measuring,
+        instruments: props.measuring !== undefined,
+      }
     : null,
 )
 const picture = usePicture(wish, notices.trouble)

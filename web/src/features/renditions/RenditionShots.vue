@@ -33,7 +33,9 @@ watch(
       @click="cut.goShot(cut.indexOf(shot))"
     >
       <img v-if="cut.project" :src="smallPictureOf(cut.project, shot)" :alt="`shot ${shot.name}`" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" />
-      <span class="mt-0.5 flex items-center justify-between gap-1 text-2xs"><MiddleCut class="min-w-0 font-medium text-ink" :text="shot.name" /><span class="shrink-0" :class="LOOKS[renditions.stateOf(shot)]" data-test="state">{{ renditions.stateOf(shot) }}</span></span>
+      <span class="mt-0.5 flex items-center justify-between gap-1 text-2xs"
+        ><MiddleCut class="min-w-0 font-medium text-ink" :text="shot.name" /><span class="shrink-0" :class="LOOKS[renditions.stateOf(shot)]" data-test="state">{{ renditions.stateOf(shot) }}</span></span
+      >
     </button>
   </div>
 </template>

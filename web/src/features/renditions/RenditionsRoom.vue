@@ -39,7 +39,10 @@ const families = useFamilyShots()
 const moves = useMoves()
 const ready = useOpenCut()
 const errands = useErrands(computed(() => route.params.project as string | undefined))
-const measuring = errands.latest('measure', computed(() => cut.cut?.id ?? 0))
+const measuring = errands.latest(
+  'measure',
+  computed(() => cut.cut?.id ?? 0),
+)
 const busy = computed(() => measuring.value !== null && ['waiting', 'running'].includes(measuring.value.status))
 
 const looking = makeLooking()
@@ -77,16 +80,25 @@ const tried = <T,>(act: Promise<T>) => act.catch((error: unknown) => notices.tro
 watch(ready, (now) => now && void tried(renditions.load().then(() => shot.value && renditions.begin(shot.value))), { immediate: true })
 watch([() => shot.value?.id, target], () => shot.value && renditions.list && void tried(renditions.begin(shot.value)))
 watch(() => recipe.value?.document, renditions.prepare)
-watch(() => recipes.beyond, () => void tried(renditions.load()))
-watch(() => measuring.value?.status, (now, before) => {
-  if (before && now && ['done', 'cancelled', 'failed'].includes(now)) void tried(renditions.load())
-  if (now === 'failed' && before) notices.trouble(new Error(measuring.value?.message ?? 'the shots could not be measured'))
-})
+watch(
+  () => recipes.beyond,
+  () => void tried(renditions.load()),
+)
+watch(
+  () => measuring.value?.status,
+  (now, before) => {
+    if (before && now && ['done', 'cancelled', 'failed'].includes(now)) void tried(renditions.load())
+    if (now === 'failed' && before) notices.trouble(new Error(measuring.value?.message ?? 'the shots could not be measured'))
+  },
+)
 /** Where what is keyed is at this frame. */
-watch(() => right.value?.shown?.header, (now) => {
-  moves.told = now?.moved ?? {}
-  moves.spanned = now?.spanned ?? {}
-})
+watch(
+  () => right.value?.shown?.header,
+  (now) => {
+    moves.told = now?.moved ?? {}
+    moves.spanned = now?.spanned ?? {}
+  },
+)
 watch(target, (now) => (screen.shown = now?.id ?? null), { immediate: true })
 onUnmounted(() => (screen.shown = null))
 
@@ -124,7 +136,9 @@ useKeys('renditions', [
       <div class="p-2">
         <button v-if="!busy" class="control w-full" title="every shot whose levels are not known as they are now" @click="measure()">Measure</button>
         <div v-else-if="measuring" class="text-2xs text-dim" role="progressbar" :aria-valuenow="measuring.done" :aria-valuemax="measuring.count">
-          <span class="flex justify-between"><span>measuring {{ Math.round((100 * measuring.done) / Math.max(1, measuring.count)) }} %</span><button class="hover:text-ink" @click="errands.cancel(measuring)">stop</button></span>
+          <span class="flex justify-between"
+            ><span>measuring {{ Math.round((100 * measuring.done) / Math.max(1, measuring.count)) }} %</span><button class="hover:text-ink" @click="errands.cancel(measuring)">stop</button></span
+          >
           <i class="mt-1 block h-0.5 bg-line"><i class="block h-full bg-weld" :style="{ width: `${(100 * measuring.done) / Math.max(1, measuring.count)}%` }" /></i>
         </div>
       </div>
@@ -132,13 +146,19 @@ useKeys('renditions', [
     </div>
     <section ref="middle" class="flex min-h-0 min-w-0 flex-col" aria-label="HDR and rendition">
       <div class="relative grid min-h-0 gap-px bg-line" :class="way === 'side' ? 'shrink grid-cols-2' : 'flex-1 grid-cols-1'" :style="way === 'side' ? { height: `${sideHeight}px` } : undefined">
-        <RenditionPicture v-model:split="split" :shot="shot" :target="hdr.id" :bright="shownBy" :looking="looking" label="HDR picture" :over="way === 'split' ? (right?.shown?.bitmap ?? null) : undefined" :words="['HDR', target?.name ?? '']"><b class="font-medium text-ink">{{ shot.name }}</b> {{ hdr.name }}</RenditionPicture>
-        <RenditionPicture v-if="target" v-show="way === 'side'" ref="right" moves :shot="shot" :target="target.id" :bright="shownBy" :looking="looking" label="rendition" :measuring="measured"><span class="text-weld">{{ target.name }}</span></RenditionPicture>
+        <RenditionPicture v-model:split="split" :shot="shot" :target="hdr.id" :bright="shownBy" :looking="looking" label="HDR picture" :over="way === 'split' ? (right?.shown?.bitmap ?? null) : undefined" :words="['HDR', target?.name ?? '']"
+          ><b class="font-medium text-ink">{{ shot.name }}</b> {{ hdr.name }}</RenditionPicture
+        >
+        <RenditionPicture v-if="target" v-show="way === 'side'" ref="right" moves :shot="shot" :target="target.id" :bright="shownBy" :looking="looking" label="rendition" :measuring="measured"
+          ><span class="text-weld">{{ target.name }}</span></RenditionPicture
+        >
       </div>
       <div class="flex h-8 items-center gap-3 border-t border-line bg-pane px-3 text-2xs whitespace-nowrap text-dim">
         <span>HDR on this screen</span>
         <span role="radiogroup" aria-label="HDR on this screen" class="flex gap-2">
-          <button v-for="one_ in WINDOWS" :key="one_" role="radio" class="hover:text-ink" :class="bright === one_ ? 'text-weld' : ''" :aria-checked="bright === one_" @click="bright = one_">{{ one_ === 'rolled' ? 'rolled off' : one_ === '0' ? 'as it is' : `−${one_} st` }}</button>
+          <button v-for="one_ in WINDOWS" :key="one_" role="radio" class="hover:text-ink" :class="bright === one_ ? 'text-weld' : ''" :aria-checked="bright === one_" @click="bright = one_">
+            {{ one_ === 'rolled' ? 'rolled off' : one_ === '0' ? 'as it is' : `−${one_} st` }}
+          </button>
         </span>
         <span class="truncate text-faint" data-test="shown-by">{{ brightWords }}</span>
         <span class="flex-1" />
@@ -155,13 +175,17 @@ useKeys('renditions', [
       <p v-if="line?.state === 'stale'" class="border-b border-line px-3 py-1.5 text-2xs text-madder">The picture has changed since it was measured. <button class="text-dim hover:text-ink" @click="measure([shot])">measure again</button></p>
       <div v-if="renditions.question" class="border-b border-line px-3 py-2 text-xs" role="alertdialog">
         <p>{{ renditions.question.words }}</p>
-        <p class="mt-1.5 flex gap-2"><button class="control" @click="tried(renditions.takeLevels(renditions.question.from, renditions.question.shots, true))">take them</button><button class="control" @click="renditions.question = null">leave it</button></p>
+        <p class="mt-1.5 flex gap-2">
+          <button class="control" @click="tried(renditions.takeLevels(renditions.question.from, renditions.question.shots, true))">take them</button><button class="control" @click="renditions.question = null">leave it</button>
+        </p>
       </div>
       <CorrectionPanel v-if="recipe && all && specs.all" :key="`all ${recipe.id}`" title="All targets" :recipe="recipe" :step="all" :spec="specs.all" />
       <CorrectionPanel v-if="recipe && one && specs.one && target" :key="`${target.id} ${recipe.id}`" :title="target.name" :recipe="recipe" :step="one" :spec="specs.one" :sectors="['hue', 'amount']">
         <p v-if="lifted" class="text-2xs text-madder" data-test="guard">This shot has bars. Blacks above +2.5 % part the picture from them: the bars stay black.</p>
       </CorrectionPanel>
-      <p v-else-if="target && line?.state === 'none'" class="px-3 py-3 text-xs text-dim" data-test="waits">Corrections for {{ target.name }} wait until this shot is measured. <button class="control mt-2 block" :disabled="busy" @click="measure([shot])">Measure {{ shot.name }}</button></p>
+      <p v-else-if="target && line?.state === 'none'" class="px-3 py-3 text-xs text-dim" data-test="waits">
+        Corrections for {{ target.name }} wait until this shot is measured. <button class="control mt-2 block" :disabled="busy" @click="measure([shot])">Measure {{ shot.name }}</button>
+      </p>
       <div class="mt-auto flex flex-wrap gap-x-3 gap-y-1 border-t border-line px-3 py-2 text-2xs text-dim">
         <button class="hover:text-ink" :disabled="!target" title="Ctrl C" @click="target && renditions.copy(shot, [target.id])">copy {{ target?.name }}</button>
         <button class="hover:text-ink" title="Ctrl Shift C" @click="renditions.copy(shot, [ALL, ...renditions.targets.map(({ id }) => id)])">copy all</button>

@@ -14,9 +14,15 @@ const refusal = ref<string | null>(null)
 const peak = ref('400')
 const black = ref('0')
 const gamut = ref('p3-d65')
-const GAMUTS = [{ id: 'bt709', label: 'BT.709' }, { id: 'p3-d65', label: 'P3-D65' }, { id: 'bt2020', label: 'BT.2020' }]
+const GAMUTS = [
+  { id: 'bt709', label: 'BT.709' },
+  { id: 'p3-d65', label: 'P3-D65' },
+  { id: 'bt2020', label: 'BT.2020' },
+]
 const nameOf = (id: string) => GAMUTS.find((one) => one.id === id)?.label ?? id
-const left = computed(() => (renditions.list?.listed ?? []).filter((one) => !cut.project?.targets.some((target) => target.rendition?.peak === one.rendition.peak && target.encoding === one.encoding && (target.limit ?? undefined) === one.limit)))
+const left = computed(() =>
+  (renditions.list?.listed ?? []).filter((one) => !cut.project?.targets.some((target) => target.rendition?.peak === one.rendition.peak && target.encoding === one.encoding && (target.limit ?? undefined) === one.limit)),
+)
 
 function saidOf(id: string) {
   if (cut.shot && renditions.corrects(cut.shot as Shot, id)) return 'corrected'
@@ -37,7 +43,9 @@ const byNumber = (): ListedScreen => ({ name: `${nameOf(gamut.value)} ${peak.val
       <Popover v-slot="{ close }" class="relative">
         <PopoverButton class="text-2xs text-dim hover:text-ink">+ target</PopoverButton>
         <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 w-60 border border-line bg-raise py-1.5 shadow-lg shadow-black/50 outline-none">
-          <button v-for="one in left" :key="one.name" class="flex w-full justify-between px-3 py-1 text-left text-sm hover:bg-line" @click="add(one, close)"><span>{{ one.name }}</span><span class="text-2xs text-dim">{{ one.rendition.peak }} cd/m²</span></button>
+          <button v-for="one in left" :key="one.name" class="flex w-full justify-between px-3 py-1 text-left text-sm hover:bg-line" @click="add(one, close)">
+            <span>{{ one.name }}</span><span class="text-2xs text-dim">{{ one.rendition.peak }} cd/m²</span>
+          </button>
           <div class="mt-1 border-t border-line px-3 pt-2">
             <h3 class="caption mb-1">by number</h3>
             <OptionRow v-model="gamut" label="gamut" :options="GAMUTS" />
@@ -53,12 +61,22 @@ const byNumber = (): ListedScreen => ({ name: `${nameOf(gamut.value)} ${peak.val
     </div>
     <div role="radiogroup" aria-label="target">
       <div v-for="one in renditions.targets" :key="one.id" class="group flex items-center border-l-2 pr-2" :class="one.id === renditions.target?.id ? 'border-weld bg-raise' : 'border-transparent'">
-        <button role="radio" class="flex min-w-0 flex-1 items-baseline gap-2 px-2.5 py-1 text-left" :class="one.id === renditions.target?.id ? 'text-ink' : 'text-dim hover:text-ink'" :aria-checked="one.id === renditions.target?.id" :title="one.label" @mousedown.prevent @click="renditions.choose(one.id)">
+        <button
+          role="radio"
+          class="flex min-w-0 flex-1 items-baseline gap-2 px-2.5 py-1 text-left"
+          :class="one.id === renditions.target?.id ? 'text-ink' : 'text-dim hover:text-ink'"
+          :aria-checked="one.id === renditions.target?.id"
+          :title="one.label"
+          @mousedown.prevent
+          @click="renditions.choose(one.id)"
+        >
           <span class="truncate text-sm">{{ one.name }}</span>
           <span class="flex-1" />
           <span class="text-2xs whitespace-nowrap" :class="saidOf(one.id) === 'corrected' ? 'text-weld' : 'text-faint'">{{ saidOf(one.id) }}</span>
         </button>
-        <button class="invisible px-1 text-dim group-hover:visible hover:text-madder" :aria-label="`remove target ${one.name}`" title="remove it from the project; corrections for it stay with the shots" @click="renditions.remove(one)">×</button>
+        <button class="invisible px-1 text-dim group-hover:visible hover:text-madder" :aria-label="`remove target ${one.name}`" title="remove it from the project; corrections for it stay with the shots" @click="renditions.remove(one)">
+          ×
+        </button>
       </div>
     </div>
     <p v-if="renditions.targets.length > 1 && renditions.proposed?.id === renditions.targets[0]?.id" class="px-3 pt-1 text-2xs text-faint">The smallest first: what is corrected there flows up to the others.</p>

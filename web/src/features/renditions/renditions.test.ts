@@ -16,7 +16,10 @@ const target = (id: string, peak: number) => ({ id, name: id, rendition: { peak,
 const number = (name: string, neutral: number) => ({ name, label: name, channels: null, unit: 'ratio', min: -2, max: 2, neutral, about: '', suffix: '', decimals: 3, nudge: 0.01 })
 const kind = (id: string, ...parameters: [string, number][]) => ({ id, label: id, order: [], parameters: parameters.map(([name, neutral]) => number(name, neutral)), texts: [], colours: [], curves: [], rows: [] }) as unknown as StepSpec
 const list = (): RenditionList => ({
-  hdr: target('hdr', 1000), targets: [target('small', 100), target('large', 600)], listed: [], lift: 0.025,
+  hdr: target('hdr', 1000),
+  targets: [target('small', 100), target('large', 600)],
+  listed: [],
+  lift: 0.025,
   shots: [
     { shot: 1, state: 'measured', copied: null, corrected: [], corrections: { ...recipe(50), shot: null, corrects: 1, document: { steps: [] } } },
     { shot: 2, state: 'none', copied: null, corrected: [], corrections: null },
@@ -48,7 +51,10 @@ describe('renditions', () => {
     const renditions = await loaded()
     const cut = useCut()
     const own = renditions.recipeOf(cut.shots[0]!)
-    expect(own?.document.steps.map(({ id, kind, parameters }) => [id, kind, parameters])).toEqual([['all', 'rendition_all', { brightness: 0 }], ['small', 'rendition', { contrast: 1 }]])
+    expect(own?.document.steps.map(({ id, kind, parameters }) => [id, kind, parameters])).toEqual([
+      ['all', 'rendition_all', { brightness: 0 }],
+      ['small', 'rendition', { contrast: 1 }],
+    ])
     expect(calls.filter(({ method }) => method === 'PUT')).toEqual([])
     expect([renditions.stateOf(cut.shots[0]!), renditions.stateOf(cut.shots[1]!)]).toEqual(['measured', 'not measured'])
     own!.document.steps[1]!.parameters['contrast'] = 1.2
@@ -72,7 +78,15 @@ describe('levels', () => {
   it('stand in equal steps of stops', () => {
     expect(heightOf(20) - heightOf(10)).toBeCloseTo(heightOf(400) - heightOf(200), 6)
     expect([heightOf(0), heightOf(100_000)]).toEqual([0, 1])
-    expect(pathOf([[0, 5], [10, 2]], 40)).toBe('M0.0 5.0L10.0 2.0L40 2.0')
+    expect(
+      pathOf(
+        [
+          [0, 5],
+          [10, 2],
+        ],
+        40,
+      ),
+    ).toBe('M0.0 5.0L10.0 2.0L40 2.0')
     expect(pathOf([], 40)).toBe('')
   })
 })

@@ -25,12 +25,19 @@ const copy = () => notes.address && void navigator.clipboard?.writeText(notes.ad
   <div class="border-t border-line px-3 py-2 text-xs">
     <div class="flex items-center justify-between gap-2 whitespace-nowrap text-dim">
       <button v-if="here.may('grade')" class="hover:text-ink" @click="((sending = !sending), (notes.address = null))">send a link…</button>
-      <span>download: <a class="hover:text-ink" :href="`/api/cuts/${cut.cut?.id}/notes.txt`" download>text</a> · <a class="hover:text-ink" :href="`/api/cuts/${cut.cut?.id}/notes.otio`" title="markers of an OpenTimelineIO timeline" download>otio</a></span>
+      <span
+        >download: <a class="hover:text-ink" :href="`/api/cuts/${cut.cut?.id}/notes.txt`" download>text</a> ·
+        <a class="hover:text-ink" :href="`/api/cuts/${cut.cut?.id}/notes.otio`" title="markers of an OpenTimelineIO timeline" download>otio</a></span
+      >
     </div>
     <form v-if="sending" class="mt-2 grid gap-1" aria-label="link to look" @submit.prevent="send">
       <input v-model="name" class="field" placeholder="who it is for" aria-label="who the link is for" maxlength="80" />
       <p class="text-2xs text-dim">{{ marked ? `the marked range, ${marked.count} frames` : 'the whole cut; mark a range for less' }}</p>
-      <label class="flex items-center gap-1 text-2xs text-dim">ends after <input v-model="days" class="field w-12 py-0" inputmode="numeric" aria-label="days until it ends" /> days<span class="flex-1" /><button class="control px-2 py-0.5 text-xs" :disabled="!name.trim()">make link</button></label>
+      <label class="flex items-center gap-1 text-2xs text-dim"
+        >ends after <input v-model="days" class="field w-12 py-0" inputmode="numeric" aria-label="days until it ends" /> days<span class="flex-1" /><button class="control px-2 py-0.5 text-xs" :disabled="!name.trim()">
+          make link
+        </button></label
+      >
     </form>
     <div v-if="notes.address" class="mt-2">
       <input class="field w-full select-text" readonly :value="notes.address" aria-label="address of the link" @focus="($event.target as HTMLInputElement).select()" />

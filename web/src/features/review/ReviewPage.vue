@@ -19,7 +19,11 @@ const said = ref<string | null>(null)
 const chosen = ref<number | null>(null)
 const draws = ref<NoteMark['kind'] | null>(null)
 const drawn = ref<NoteMark | null>(null)
-const KINDS: { id: NoteMark['kind']; label: string }[] = [{ id: 'point', label: 'mark a place' }, { id: 'box', label: 'an area' }, { id: 'line', label: 'a pointer' }]
+const KINDS: { id: NoteMark['kind']; label: string }[] = [
+  { id: 'point', label: 'mark a place' },
+  { id: 'box', label: 'an area' },
+  { id: 'line', label: 'a pointer' },
+]
 
 const sheet = computed(() => review.sheet.value)
 const time = computed(() => (sheet.value ? clock(sheet.value.start_frames + review.frame.value, rateOf(sheet.value.rate), sheet.value.drop) : ''))
@@ -72,7 +76,8 @@ useKeys('playing', [
 <template>
   <div v-if="sheet" class="grid h-full grid-cols-[minmax(0,1fr)_320px] grid-rows-[34px_minmax(0,1fr)]">
     <header class="col-span-2 flex items-center gap-3 border-b border-line px-3 text-xs text-dim">
-      <img src="/mark.svg" alt="" class="size-4" /><b class="text-sm font-semibold text-ink">{{ sheet.cut }}</b><span>{{ sheet.name }}</span>
+      <img src="/mark.svg" alt="" class="size-4" /><b class="text-sm font-semibold text-ink">{{ sheet.cut }}</b
+      ><span>{{ sheet.name }}</span>
       <span class="flex-1" />
       <span v-if="review.ready.value < sheet.count" data-test="rendering">{{ review.ready.value }} of {{ sheet.count }} frames are ready</span>
     </header>
@@ -84,7 +89,18 @@ useKeys('playing', [
         </div>
       </div>
       <div class="px-3 pb-2">
-        <div class="relative h-5 cursor-pointer touch-none" role="slider" aria-label="time" tabindex="0" :aria-valuemin="sheet.first" :aria-valuemax="sheet.first + sheet.count - 1" :aria-valuenow="review.frame.value" :aria-valuetext="time" @pointerdown="scrub" @pointermove="scrub">
+        <div
+          class="relative h-5 cursor-pointer touch-none"
+          role="slider"
+          aria-label="time"
+          tabindex="0"
+          :aria-valuemin="sheet.first"
+          :aria-valuemax="sheet.first + sheet.count - 1"
+          :aria-valuenow="review.frame.value"
+          :aria-valuetext="time"
+          @pointerdown="scrub"
+          @pointermove="scrub"
+        >
           <i class="absolute inset-x-0 top-2 h-1 bg-line" />
           <i v-for="shot in sheet.shots" :key="shot.first" class="absolute top-1 h-3 w-px bg-faint" :style="{ left: share(Math.max(shot.first, sheet.first)) }" />
           <i v-for="note in sheet.notes" :key="note.id" class="absolute top-0 size-1.5 -translate-x-1/2 rotate-45" :class="note.closed ? 'bg-faint' : 'bg-weld'" :style="{ left: share(note.frame) }" :title="note.words" />
@@ -108,7 +124,9 @@ useKeys('playing', [
         <p class="text-xs text-dim">At {{ time }}, {{ shotAt(review.frame.value) }}</p>
         <textarea v-model="words" rows="3" class="field mt-1 w-full resize-none" placeholder="what you see" aria-label="words of the note" maxlength="2000" @focus="review.playing.value && review.toggle()" />
         <div class="mt-1 flex gap-2 text-xs text-dim">
-          <button v-for="kind in KINDS" :key="kind.id" type="button" class="border px-1" :class="draws === kind.id ? 'border-weld text-ink' : 'border-line hover:text-ink'" @click="draws = draws === kind.id ? null : kind.id">{{ kind.label }}</button>
+          <button v-for="kind in KINDS" :key="kind.id" type="button" class="border px-1" :class="draws === kind.id ? 'border-weld text-ink' : 'border-line hover:text-ink'" @click="draws = draws === kind.id ? null : kind.id">
+            {{ kind.label }}
+          </button>
           <button v-if="drawn" type="button" class="hover:text-ink" @click="drawn = null">no mark</button>
         </div>
         <div class="mt-2 flex gap-2">

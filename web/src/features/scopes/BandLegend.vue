@@ -27,10 +27,12 @@ function words(value: number) {
   if (!set.value || !bands.quantity) return ''
   return set.value.quantity === 'luma' && set.value.scale === 'absolute' ? scopes.words(value) : bandWords(value, set.value, bands.quantity)
 }
-const groups = computed(() => [
-  { name: 'ours', options: bands.sets.filter((one) => !one.own).map((one) => ({ id: one.name, label: one.name })) },
-  { name: 'your own', options: bands.sets.filter((one) => one.own).map((one) => ({ id: one.name, label: one.name })) },
-].filter((group) => group.options.length > 0))
+const groups = computed(() =>
+  [
+    { name: 'ours', options: bands.sets.filter((one) => !one.own).map((one) => ({ id: one.name, label: one.name })) },
+    { name: 'your own', options: bands.sets.filter((one) => one.own).map((one) => ({ id: one.name, label: one.name })) },
+  ].filter((group) => group.options.length > 0),
+)
 const quantities = computed(() => [{ name: '', options: (catalogue.catalogue?.quantities ?? []).map(({ id, label }) => ({ id, label })) }])
 
 function move(index: number, end: 'from' | 'to', by: number) {
@@ -83,19 +85,60 @@ async function bring() {
 </script>
 
 <template>
-  <div v-if="set && bands.quantity" class="absolute top-10 bottom-4 left-4 z-[5] flex w-52 flex-col text-2xs" :class="bands.small ? 'pointer-events-none' : ''" role="group" aria-label="colour bands" @pointerdown.stop @dblclick.stop @wheel.stop>
+  <div
+    v-if="set && bands.quantity"
+    class="absolute top-10 bottom-4 left-4 z-[5] flex w-52 flex-col text-2xs"
+    :class="bands.small ? 'pointer-events-none' : ''"
+    role="group"
+    aria-label="colour bands"
+    @pointerdown.stop
+    @dblclick.stop
+    @wheel.stop
+  >
     <div class="pointer-events-auto mb-1 flex items-baseline gap-2 bg-ground/75 px-1">
       <Popover class="relative min-w-0">
         <PopoverButton class="block max-w-24 truncate text-ink" title="sets, quantity and how they are painted">{{ set.name }}</PopoverButton>
         <PopoverPanel v-inside class="absolute left-0 z-30 mt-1 w-72 space-y-2.5 border border-line bg-raise p-3 text-ink shadow-lg shadow-black/50 outline-none">
           <ChoiceList label="set of bands" :groups="groups" :model-value="set.name" @update:model-value="$event && bands.choose($event)">{{ set.name }}</ChoiceList>
           <ChoiceList label="quantity" :groups="quantities" :model-value="set.quantity" @update:model-value="$event && bands.measure($event)">{{ bands.quantity.label }}</ChoiceList>
-          <OptionRow label="scale of the bands" :options="[{ id: 'absolute', label: 'absolute' }, { id: 'relative', label: 'of the picture' }]" :model-value="set.scale" @update:model-value="bands.set({ scale: $event as 'absolute' | 'relative' })" />
-          <OptionRow label="how bands meet" :options="[{ id: 'hard', label: 'hard' }, { id: 'blended', label: 'blended' }]" :model-value="set.join" @update:model-value="bands.set({ join: $event as 'hard' | 'blended' })" />
-          <OptionRow label="the rest of the picture" :options="[{ id: 'grey', label: 'rest in grey' }, { id: 'picture', label: 'rest as it is' }]" :model-value="set.rest" @update:model-value="bands.set({ rest: $event as 'grey' | 'picture' })" />
-          <label v-for="one in ['opacity', 'softness'] as const" :key="one" class="block"><span class="caption flex justify-between">{{ one }} <span>{{ Math.round(set[one] * 100) }} %</span></span><input type="range" min="0" max="1" step="0.01" class="w-full accent-weld" :aria-label="one" :value="set[one]" @input="bands.set({ [one]: Number(($event.target as HTMLInputElement).value) })" /></label>
-          <p class="flex gap-1"><button v-for="count in [5, 10]" :key="count" class="control flex-1 px-1 py-0" @click="bands.set({ bands: equal(count, range) })">{{ count }} equal</button></p>
-          <form class="flex gap-1 border-t border-line pt-2.5" @submit.prevent="bands.keep(name || set.name)"><input v-model="name" class="field min-w-0 flex-1 py-0.5 text-xs select-text" placeholder="save as…" aria-label="name of the set" maxlength="60" @keydown.stop /><button class="control py-0">save</button></form>
+          <OptionRow
+            label="scale of the bands"
+            :options="[
+              { id: 'absolute', label: 'absolute' },
+              { id: 'relative', label: 'of the picture' },
+            ]"
+            :model-value="set.scale"
+            @update:model-value="bands.set({ scale: $event as 'absolute' | 'relative' })"
+          />
+          <OptionRow
+            label="how bands meet"
+            :options="[
+              { id: 'hard', label: 'hard' },
+              { id: 'blended', label: 'blended' },
+            ]"
+            :model-value="set.join"
+            @update:model-value="bands.set({ join: $event as 'hard' | 'blended' })"
+          />
+          <OptionRow
+            label="the rest of the picture"
+            :options="[
+              { id: 'grey', label: 'rest in grey' },
+              { id: 'picture', label: 'rest as it is' },
+            ]"
+            :model-value="set.rest"
+            @update:model-value="bands.set({ rest: $event as 'grey' | 'picture' })"
+          />
+          <label v-for="one in ['opacity', 'softness'] as const" :key="one" class="block"
+            ><span class="caption flex justify-between"
+              >{{ one }} <span>{{ Math.round(set[one] * 100) }} %</span></span
+            ><input type="range" min="0" max="1" step="0.01" class="w-full accent-weld" :aria-label="one" :value="set[one]" @input="bands.set({ [one]: Number(($event.target as HTMLInputElement).value) })"
+          /></label>
+          <p class="flex gap-1">
+            <button v-for="count in [5, 10]" :key="count" class="control flex-1 px-1 py-0" @click="bands.set({ bands: equal(count, range) })">{{ count }} equal</button>
+          </p>
+          <form class="flex gap-1 border-t border-line pt-2.5" @submit.prevent="bands.keep(name || set.name)">
+            <input v-model="name" class="field min-w-0 flex-1 py-0.5 text-xs select-text" placeholder="save as…" aria-label="name of the set" maxlength="60" @keydown.stop /><button class="control py-0">save</button>
+          </form>
           <p class="flex gap-3 text-xs text-dim">
             <a class="hover:text-ink" :href="address" :download="`${set.name}.json`">export</a><button class="hover:text-ink" @click="file?.click()">import…</button>
             <button v-if="bands.sets.some((one) => one.own && one.name === set?.name)" class="hover:text-ink" @click="bands.drop(set.name)">forget</button>
@@ -131,14 +174,36 @@ async function bring() {
         @keydown="key($event, limit.index, limit.end)"
         @keydown.enter.self="open(limit)"
       >
-        <i class="absolute -top-1.5 left-0 h-3 w-full" /><i class="absolute left-0 w-5 border-t border-ink" /><input v-if="typing === `${limit.index}${limit.end}`" ref="typed" class="field absolute left-6 w-20 -translate-y-1/2 px-1 py-0 text-2xs select-text" :value="typeable(limit.value)" :aria-label="`limit ${words(limit.value)}, typed`" @keydown.stop @keydown.enter="type(limit, ($event.target as HTMLInputElement).value)" @keydown.esc="typing = null" @blur="typing = null" /><button v-else class="absolute left-6 -translate-y-1/2 bg-ground/70 px-0.5 whitespace-nowrap text-ink" tabindex="-1" title="click to type it" @pointerdown.stop @click="open(limit)">{{ words(limit.value) }}</button>
+        <i class="absolute -top-1.5 left-0 h-3 w-full" /><i class="absolute left-0 w-5 border-t border-ink" /><input
+          v-if="typing === `${limit.index}${limit.end}`"
+          ref="typed"
+          class="field absolute left-6 w-20 -translate-y-1/2 px-1 py-0 text-2xs select-text"
+          :value="typeable(limit.value)"
+          :aria-label="`limit ${words(limit.value)}, typed`"
+          @keydown.stop
+          @keydown.enter="type(limit, ($event.target as HTMLInputElement).value)"
+          @keydown.esc="typing = null"
+          @blur="typing = null"
+        /><button v-else class="absolute left-6 -translate-y-1/2 bg-ground/70 px-0.5 whitespace-nowrap text-ink" tabindex="-1" title="click to type it" @pointerdown.stop @click="open(limit)">{{ words(limit.value) }}</button>
       </div>
       <div v-if="chosen !== null && set.bands[chosen]" class="absolute top-0 left-28 flex flex-col gap-1 border border-line bg-raise p-2">
         <input type="color" class="h-6 w-12" :value="set.bands[chosen]?.colour" :aria-label="`colour of band ${chosen + 1}`" @input="colour(chosen, ($event.target as HTMLInputElement).value)" />
-        <label class="flex items-center gap-1 text-dim">opacity<input type="number" min="0" max="100" step="5" class="field w-14 px-1 py-0 text-2xs" :value="Math.round((set.bands[chosen]?.opacity ?? set.opacity) * 100)" :aria-label="`opacity of band ${chosen + 1}, per cent`" @keydown.stop @change="band({ opacity: Math.min(100, Math.max(0, Number(($event.target as HTMLInputElement).value))) / 100 })" />%</label>
+        <label class="flex items-center gap-1 text-dim"
+          >opacity<input
+            type="number"
+            min="0"
+            max="100"
+            step="5"
+            class="field w-14 px-1 py-0 text-2xs"
+            :value="Math.round((set.bands[chosen]?.opacity ?? set.opacity) * 100)"
+            :aria-label="`opacity of band ${chosen + 1}, per cent`"
+            @keydown.stop
+            @change="band({ opacity: Math.min(100, Math.max(0, Number(($event.target as HTMLInputElement).value))) / 100 })"
+          />%</label
+        >
         <button v-if="set.bands[chosen + 1]" class="control px-1 py-0" :title="`how it meets the band above it; the set's own is ${set.join}`" @click="band({ join: meets === 'hard' ? 'blended' : 'hard' })">{{ meets }} above</button>
         <button class="control px-1 py-0" @click="bands.set({ bands: parted(set.bands, chosen, range) })">part</button>
-        <button class="control px-1 py-0" @click="bands.set({ bands: without(set.bands, chosen) }), (chosen = null)">remove</button>
+        <button class="control px-1 py-0" @click="(bands.set({ bands: without(set.bands, chosen) }), (chosen = null))">remove</button>
       </div>
     </div>
   </div>

@@ -30,9 +30,25 @@ const note = computed(() => [scopes.region ? 'region' : scopes.read ? 'what is s
         </MenuItems>
       </Menu>
       <span class="truncate text-faint">{{ note }}</span>
-      <span v-if="slotAt === 0 && shown?.header.beyond !== undefined" class="whitespace-nowrap" :class="shown.header.beyond >= FEW ? 'text-leaf' : 'text-dim'" title="M: colours that P3 screens do not show, marked in the picture" data-test="beyond">{{ shown.header.beyond >= FEW ? `${(shown.header.beyond * 100).toFixed(2)} % beyond P3` : shown.header.beyond > 0 ? 'hardly any beyond P3' : 'all within P3' }}</span>
-      <span v-if="slotAt === 0 && shown?.header.breaks !== undefined" class="whitespace-nowrap" :class="shown.header.breaks >= FEW ? 'text-[#d459b8]' : 'text-dim'" title="Shift M: where tones break, marked in the picture" data-test="breaks">{{ shown.header.breaks >= FEW ? `tones break at ${(shown.header.breaks * 100).toFixed(2)} %` : shown.header.breaks > 0 ? 'hardly a break' : 'no breaks' }}</span>
-      <span v-if="second && scope.kind !== 'solid'" class="whitespace-nowrap"><span class="text-[#e09a48]">{{ second[0] }}</span> <span class="text-[#5a98dc]">{{ second[1] }}</span></span>
+      <span
+        v-if="slotAt === 0 && shown?.header.beyond !== undefined"
+        class="whitespace-nowrap"
+        :class="shown.header.beyond >= FEW ? 'text-leaf' : 'text-dim'"
+        title="M: colours that P3 screens do not show, marked in the picture"
+        data-test="beyond"
+        >{{ shown.header.beyond >= FEW ? `${(shown.header.beyond * 100).toFixed(2)} % beyond P3` : shown.header.beyond > 0 ? 'hardly any beyond P3' : 'all within P3' }}</span
+      >
+      <span
+        v-if="slotAt === 0 && shown?.header.breaks !== undefined"
+        class="whitespace-nowrap"
+        :class="shown.header.breaks >= FEW ? 'text-[#d459b8]' : 'text-dim'"
+        title="Shift M: where tones break, marked in the picture"
+        data-test="breaks"
+        >{{ shown.header.breaks >= FEW ? `tones break at ${(shown.header.breaks * 100).toFixed(2)} %` : shown.header.breaks > 0 ? 'hardly a break' : 'no breaks' }}</span
+      >
+      <span v-if="second && scope.kind !== 'solid'" class="whitespace-nowrap"
+        ><span class="text-[#e09a48]">{{ second[0] }}</span> <span class="text-[#5a98dc]">{{ second[1] }}</span></span
+      >
     </figcaption>
     <VectorScope v-if="scope.kind === 'vectorscope'" :shown="shown" />
     <HistogramScope v-else-if="scope.kind === 'histogram'" :shown="shown" />

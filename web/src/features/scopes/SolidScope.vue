@@ -112,18 +112,39 @@ function key(event: KeyboardEvent) {
 <template>
   <div class="flex min-h-0 flex-1 flex-col">
     <div class="relative min-h-0 flex-1">
-      <div ref="box" class="absolute inset-0 cursor-grab touch-none overflow-hidden" role="application" tabindex="0" aria-label="colour solid: arrow keys turn it, plus and minus make it larger and smaller, Enter lights its strongest colour" @pointerdown="press" @dblclick="turn = { ...AT_REST }" @wheel.prevent="zoom(2 ** (-$event.deltaY * WHEEL))" @keydown="key">
+      <div
+        ref="box"
+        class="absolute inset-0 cursor-grab touch-none overflow-hidden"
+        role="application"
+        tabindex="0"
+        aria-label="colour solid: arrow keys turn it, plus and minus make it larger and smaller, Enter lights its strongest colour"
+        @pointerdown="press"
+        @dblclick="turn = { ...AT_REST }"
+        @wheel.prevent="zoom(2 ** (-$event.deltaY * WHEEL))"
+        @keydown="key"
+      >
         <canvas ref="canvas" class="size-full" />
         <span v-for="one in solid ? names : []" :key="one.name" class="pointer-events-none absolute -translate-x-1/2 -translate-y-1/2 text-2xs whitespace-nowrap text-dim" :style="{ left: one.left, top: one.top }">{{ one.name }}</span>
       </div>
       <p v-if="shown && !solid" class="absolute inset-0 flex items-center justify-center text-xs text-dim">measuring…</p>
     </div>
     <div class="flex flex-wrap items-baseline gap-x-2 pt-0.5 text-2xs text-faint">
-      <button v-for="one in catalogue.catalogue?.solids" :key="one.id" :class="scopes.kept.solid === one.id ? 'text-ink' : 'hover:text-ink'" :title="one.label" :aria-pressed="scopes.kept.solid === one.id" @click="scopes.set({ solid: one.id })">{{ one.id }}</button>
+      <button
+        v-for="one in catalogue.catalogue?.solids"
+        :key="one.id"
+        :class="scopes.kept.solid === one.id ? 'text-ink' : 'hover:text-ink'"
+        :title="one.label"
+        :aria-pressed="scopes.kept.solid === one.id"
+        @click="scopes.set({ solid: one.id })"
+      >
+        {{ one.id }}
+      </button>
       <button class="border-l border-line pl-2" :class="boosted ? 'text-ink' : 'hover:text-ink'" :aria-pressed="boosted" @click="boosted = !boosted">stronger colours</button>
       <button :class="legal ? 'text-weld' : 'hover:text-ink'" :aria-pressed="legal" title="the codes a signal of legal range may use, 64 to 940" @click="legal = !legal">legal range</button>
       <button title="size of the points" @click="size = SIZES[(SIZES.indexOf(size) + 1) % SIZES.length] ?? 1">points {{ size < 1 ? 'small' : size > 1 ? 'large' : 'middle' }}</button>
-      <span v-for="[face, count] in flattened" :key="face" class="text-dim" :aria-label="`flattened on the face ${face}`">{{ face }} <span class="text-ink">{{ share(count) }}</span></span>
+      <span v-for="[face, count] in flattened" :key="face" class="text-dim" :aria-label="`flattened on the face ${face}`"
+        >{{ face }} <span class="text-ink">{{ share(count) }}</span></span
+      >
     </div>
   </div>
 </template>

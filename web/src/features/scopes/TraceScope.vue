@@ -40,10 +40,7 @@ const drag = useBoxDrag(
   (from, to) => {
     const count = props.kind === 'parade' ? 3 : 1
     const lane = Math.min(count - 1, Math.floor(from[0] * count))
-    const within = ([across, up]: [number, number]): [number, number] => [
-      Math.min(1, Math.max(0, across * count - lane)),
-      (up * height.value - EDGE) / (height.value - 2 * EDGE),
-    ]
+    const within = ([across, up]: [number, number]): [number, number] => [Math.min(1, Math.max(0, across * count - lane)), (up * height.value - EDGE) / (height.value - 2 * EDGE)]
     scopes.light = { instrument: 'waveform', channel: props.kind === 'parade' ? (lanes.value[lane] ?? 'luma') : 'luma', from: within(from), to: within(to) }
   },
   () => (scopes.light = null),

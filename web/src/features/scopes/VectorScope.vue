@@ -32,9 +32,7 @@ const edge = computed(() => Math.min(width.value, height.value))
 /** Shares of the square from the lower left. */
 const half = computed(() => props.shown?.header.vector?.half ?? 1)
 const share = (difference: number) => 0.5 + difference / (2 * half.value)
-const targets = computed(() =>
-  (scopes.vectorTargets ?? []).map((one) => ({ ...one, x: share(one.cb), y: 1 - share(one.cr) })).filter(({ x, y }) => x >= 0 && x <= 1 && y >= 0 && y <= 1),
-)
+const targets = computed(() => (scopes.vectorTargets ?? []).map((one) => ({ ...one, x: share(one.cb), y: 1 - share(one.cr) })).filter(({ x, y }) => x >= 0 && x <= 1 && y >= 0 && y <= 1))
 const line = computed(() => {
   const angle = ((catalogue.catalogue?.skin_line ?? 0) * Math.PI) / 180
   return { x: 50 + Math.cos(angle) * 50, y: 50 - Math.sin(angle) * 50 }

@@ -5,8 +5,7 @@ const COLOURS = ['#3d5a70', '#4f7572', '#93994f', '#b59a4a', '#a95a45', '#7d2f4a
 const NARROWEST = 0.004 // share of the scale
 
 /** The range a set is edited over: the quantity's, or shares of the picture's most. */
-export const rangeOf = (set: BandSet, quantity: Quantity): [number, number, boolean] =>
-  set.scale === 'relative' ? [0, 1.1, false] : [quantity.min, quantity.max, quantity.log]
+export const rangeOf = (set: BandSet, quantity: Quantity): [number, number, boolean] => (set.scale === 'relative' ? [0, 1.1, false] : [quantity.min, quantity.max, quantity.log])
 
 /** The place of a value on the scale, 0..1. */
 export function placeOf(value: number, [min, max, log]: [number, number, boolean]): number {

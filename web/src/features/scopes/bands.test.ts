@@ -17,9 +17,20 @@ const set = (name: string, own = false): BandSet => ({ name, quantity: 'stops', 
 beforeEach(() => {
   installBrowser()
   calls = installServer()
-  vi.stubGlobal('EventSource', class { addEventListener() {} close() {} })
+  vi.stubGlobal(
+    'EventSource',
+    class {
+      addEventListener() {}
+      close() {}
+    },
+  )
   setActivePinia(createPinia())
-  useCatalogue().catalogue = { quantities: [{ id: 'stops', label: 'stops', unit: 'st', min: -9, max: 8, log: false }, { id: 'light', label: 'light', unit: 'cd/m2', min: 0.01, max: 10_000, log: true }] } as never
+  useCatalogue().catalogue = {
+    quantities: [
+      { id: 'stops', label: 'stops', unit: 'st', min: -9, max: 8, log: false },
+      { id: 'light', label: 'light', unit: 'cd/m2', min: 0.01, max: 10_000, log: true },
+    ],
+  } as never
 })
 afterEach(() => {
   vi.useRealTimers()
@@ -47,7 +58,10 @@ describe('bands', () => {
   it('begin anew with another quantity', async () => {
     const bands = await on()
     bands.measure('light')
-    expect(bands.shown?.bands.map(({ from, to }) => [from, Math.round(to)])).toEqual([[0.01, 10], [10, 10_000]])
+    expect(bands.shown?.bands.map(({ from, to }) => [from, Math.round(to)])).toEqual([
+      [0.01, 10],
+      [10, 10_000],
+    ])
     bands.choose('Mine')
     expect(bands.shown?.quantity).toBe('stops')
   })
@@ -83,7 +97,12 @@ describe('finished pictures', () => {
     const kept = scope.run(() => useKept(options))!
     await vi.advanceTimersByTimeAsync(500)
     expect(last()).toMatchObject({ path: '/cuts/5/kept' })
-    last().answer(200, { spans: [[0, 10], [20, 5]] })
+    last().answer(200, {
+      spans: [
+        [0, 10],
+        [20, 5],
+      ],
+    })
     await vi.advanceTimersByTimeAsync(1)
     expect([0, 9, 10, 24, 25].map(kept.has)).toEqual([true, true, false, true, false])
     generation.value++

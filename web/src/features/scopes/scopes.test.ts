@@ -31,7 +31,10 @@ describe('editing bands', () => {
 
   it('parts bands and takes them away, one being left', () => {
     const two = parted([band(0, 1, '#3d5a70')], 0, whole)
-    expect(two.map(({ from, to }) => [from, to])).toEqual([[0, 0.5], [0.5, 1]])
+    expect(two.map(({ from, to }) => [from, to])).toEqual([
+      [0, 0.5],
+      [0.5, 1],
+    ])
     expect(two[1]?.colour).not.toBe('#3d5a70')
     expect(without(two, 0)).toHaveLength(1)
     expect(without([band(0, 1)], 0)).toHaveLength(1)
@@ -87,7 +90,21 @@ describe('instruments', () => {
     const cut = useCut()
     cut.cut = cutOf()
     cut.project = cut.cut.project
-    cut.project.targets[0]!.scale = { percent: [[0, '0']], code: [[0, '0'], [1, '1023']], legal: [[0, '64'], [1, '940']], luminance: [[1, '100']], light: [0, 10, 100], absolute: false, targets: [] }
+    cut.project.targets[0]!.scale = {
+      percent: [[0, '0']],
+      code: [
+        [0, '0'],
+        [1, '1023'],
+      ],
+      legal: [
+        [0, '64'],
+        [1, '940'],
+      ],
+      luminance: [[1, '100']],
+      light: [0, 10, 100],
+      absolute: false,
+      targets: [],
+    }
     useScopes().reset()
   })
   afterEach(() => vi.unstubAllGlobals())

@@ -81,7 +81,10 @@ export function makeSolidView(canvas: HTMLCanvasElement) {
   const gl = canvas.getContext('webgl2', { alpha: true, antialias: true, premultipliedAlpha: true })
   const program = gl?.createProgram()
   if (!gl || !program) return null
-  for (const [kind, text] of [[gl.VERTEX_SHADER, VERTEX], [gl.FRAGMENT_SHADER, FRAGMENT]] as const) {
+  for (const [kind, text] of [
+    [gl.VERTEX_SHADER, VERTEX],
+    [gl.FRAGMENT_SHADER, FRAGMENT],
+  ] as const) {
     const part = gl.createShader(kind)
     if (!part) return null
     gl.shaderSource(part, text)
@@ -124,7 +127,10 @@ export function makeSolidView(canvas: HTMLCanvasElement) {
       gl.uniform1f(place('zoom'), turn.zoom ?? 1)
       gl.uniform1f(place('size'), Math.max(2, Math.min(canvas.width, canvas.height) * POINT * size))
       gl.uniform1f(place('boost'), 1)
-      for (const [lines, shade] of [[bounds, [110, 110, 110, 120]], [legal, [184, 160, 90, 160]]] as const) {
+      for (const [lines, shade] of [
+        [bounds, [110, 110, 110, 120]],
+        [legal, [184, 160, 90, 160]],
+      ] as const) {
         for (const line of lines) {
           load(new Float32Array(line.flat()), new Uint8Array(line.flatMap(() => shade)))
           gl.drawArrays(gl.LINE_STRIP, 0, line.length)

@@ -47,7 +47,14 @@ export const useBands = defineStore('bands', () => {
     const found = catalogue.catalogue?.quantities.find((one) => one.id === id)
     if (!found || !shown.value) return
     const middle = found.log ? Math.sqrt(found.min * found.max) : (found.min + found.max) / 2
-    set({ quantity: id, scale: 'absolute', bands: [{ from: found.min, to: middle, colour: '#3d5a70' }, { from: middle, to: found.max, colour: '#b99b4e' }] })
+    set({
+      quantity: id,
+      scale: 'absolute',
+      bands: [
+        { from: found.min, to: middle, colour: '#3d5a70' },
+        { from: middle, to: found.max, colour: '#b99b4e' },
+      ],
+    })
   }
 
   return {

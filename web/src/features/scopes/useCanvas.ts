@@ -24,7 +24,10 @@ export type Tint = readonly [number, number, number]
 export const TINTS: Record<string, Tint> = { luma: [205, 205, 205], red: [214, 112, 92], green: [150, 176, 118], blue: [104, 152, 198] }
 
 /** The graded picture and the second one, told apart; where both are, they add up to nearly white. */
-export const PAIR: [Tint, Tint] = [[216, 150, 70], [70, 130, 200]]
+export const PAIR: [Tint, Tint] = [
+  [216, 150, 70],
+  [70, 130, 200],
+]
 
 /** Brightness by column and level, or by row and column, as a picture; level 0 at the bottom. */
 export function traceImage(part: Uint8Array, columns: number, levels: number, tint: Tint, intensity: number, at: (column: number, level: number) => number): OffscreenCanvas {

@@ -41,7 +41,10 @@ const MOST = 4
 const LEAST_SHARE = 0.12
 
 const initial = () => ({
-  slots: [{ kind: 'parade', share: 0.6 }, { kind: 'vectorscope', share: 0.4 }] as Slot[],
+  slots: [
+    { kind: 'parade', share: 0.6 },
+    { kind: 'vectorscope', share: 0.4 },
+  ] as Slot[],
   height: 244,
   unit: 'code' as Unit,
   range: 'full' as 'full' | 'legal',
@@ -138,7 +141,12 @@ export const useScopes = defineStore('scopes', () => {
 
   /** The place of what somebody typed in the unit that is shown; null when it is none. */
   function placeOf(text: string): number | null {
-    const value = Number(text.trim().replace(',', '.').replace(/\s*(%|cd.*)$/, ''))
+    const value = Number(
+      text
+        .trim()
+        .replace(',', '.')
+        .replace(/\s*(%|cd.*)$/, ''),
+    )
     if (text.trim() === '' || !Number.isFinite(value)) return null
     const { unit } = kept.value
     if (unit === 'percent') return value / 100

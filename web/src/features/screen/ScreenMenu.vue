@@ -50,7 +50,9 @@ const shown = computed(() => (screen.viewOn ? screen.target?.name : `view off, $
         <h3 class="caption mb-1">It is a screen of</h3>
         <OptionRow label="canvas of this screen" :options="catalogue.canvases" :model-value="screen.canvas" @update:model-value="screen.choose({ canvas: $event })" />
         <p class="mt-1 text-2xs text-dim">
-          {{ screen.target && canvasLabel(screen.canvas) === catalogue.encodingLabel(screen.target.encoding) ? 'The picture has the very codes a file of this target has.' : 'The picture is converted from the target for it; files are not.' }}
+          {{
+            screen.target && canvasLabel(screen.canvas) === catalogue.encodingLabel(screen.target.encoding) ? 'The picture has the very codes a file of this target has.' : 'The picture is converted from the target for it; files are not.'
+          }}
         </p>
       </div>
       <RouterLink :to="{ name: 'settings', params: { project: cut.project.id } }" class="mt-3 block text-xs text-dim hover:text-ink">Targets are set in the project's settings →</RouterLink>

@@ -15,12 +15,15 @@ const most = computed(() => Math.max(2, Math.ceil(Math.max(0, ...rows.value.flat
 const share = (de: number | null) => `${((de ?? 0) / most.value) * 100}%`
 const KINDS: Record<string, string> = { grey: 'greys', primary: 'R G B', secondary: 'C M Y', spread: 'spread over the gamut' }
 const groups = computed(() => Object.entries(KINDS).map(([kind, label]) => ({ kind, label, rows: rows.value.filter((one) => one.patch.kind === kind) })))
-const words = (one: (typeof rows.value)[number]) => `${one.patch.codes.map((code) => Math.round(code * 100)).join(' ')} %: dE ${[one.before === null ? null : `${one.before.toFixed(2)} before`, one.after === null ? null : `${one.after.toFixed(2)} after`].filter(Boolean).join(', ')}`
+const words = (one: (typeof rows.value)[number]) =>
+  `${one.patch.codes.map((code) => Math.round(code * 100)).join(' ')} %: dE ${[one.before === null ? null : `${one.before.toFixed(2)} before`, one.after === null ? null : `${one.after.toFixed(2)} after`].filter(Boolean).join(', ')}`
 </script>
 
 <template>
   <figure class="flex min-h-0 min-w-0 flex-1 flex-col px-2 pt-1.5 pb-1" aria-label="error by patch">
-    <figcaption class="mb-0.5 flex items-baseline gap-2 text-2xs whitespace-nowrap"><span class="font-medium text-dim">Error by patch</span><span class="text-faint">dE2000, up to {{ most }}; the line is before, the bar after</span></figcaption>
+    <figcaption class="mb-0.5 flex items-baseline gap-2 text-2xs whitespace-nowrap">
+      <span class="font-medium text-dim">Error by patch</span><span class="text-faint">dE2000, up to {{ most }}; the line is before, the bar after</span>
+    </figcaption>
     <div class="flex min-h-0 flex-1 gap-3 bg-[#131313] px-2 pt-2">
       <div v-for="group in groups" v-show="group.rows.length" :key="group.kind" class="flex min-w-0 flex-col" :style="{ flexGrow: group.rows.length, flexBasis: 0 }">
         <div class="flex min-h-0 flex-1 items-stretch gap-px border-b border-line">

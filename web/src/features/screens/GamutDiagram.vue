@@ -20,8 +20,13 @@ const TICKS = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6]
   <figure class="flex min-h-0 min-w-0 flex-col px-2 pt-1.5 pb-1" aria-label="chromaticity">
     <figcaption class="mb-0.5 flex items-baseline gap-2 text-2xs whitespace-nowrap"><span class="font-medium text-dim">Chromaticity</span><span class="text-faint">u′ v′</span><span class="flex-1" /><slot /></figcaption>
     <svg class="min-h-0 flex-1 bg-[#131313]" :viewBox="`0 0 ${SIZE} ${SIZE}`" preserveAspectRatio="xMidYMid meet" role="img" :aria-label="`u′v′ diagram, ${side}`">
-      <g stroke="#232323"><line v-for="tick in TICKS" :key="`u${tick}`" :x1="x(tick)" :x2="x(tick)" y1="0" :y2="SIZE" /><line v-for="tick in TICKS" :key="`v${tick}`" :y1="y(tick)" :y2="y(tick)" x1="0" :x2="SIZE" /></g>
-      <g fill="#767676" font-size="8"><text v-for="tick in TICKS" :key="tick" :x="x(tick) + 2" :y="SIZE - 3">{{ tick }}</text></g>
+      <g stroke="#232323">
+        <line v-for="tick in TICKS" :key="`u${tick}`" :x1="x(tick)" :x2="x(tick)" y1="0" :y2="SIZE" />
+        <line v-for="tick in TICKS" :key="`v${tick}`" :y1="y(tick)" :y2="y(tick)" x1="0" :x2="SIZE" />
+      </g>
+      <g fill="#767676" font-size="8">
+        <text v-for="tick in TICKS" :key="tick" :x="x(tick) + 2" :y="SIZE - 3">{{ tick }}</text>
+      </g>
       <path :d="path(spectrum)" fill="none" stroke="#5c5c5c" />
       <path v-if="target" :d="path(target.corners.slice(0, 3))" fill="none" stroke="#d8b55b" stroke-dasharray="4 3" />
       <path v-if="session?.report.corners" :d="path(session.report.corners)" fill="none" stroke="#9a9a9a" data-test="screen-gamut" />

@@ -38,7 +38,10 @@ useEvents(project, { calibration: (session: ScreenSession) => tried(screens.take
 
 const shown = computed(() => screens.shown)
 const has = (name: 'before' | 'after') => Boolean(shown.value?.report[name])
-watch(() => [shown.value?.id, has('before'), has('after')], () => (side.value = has('after') ? 'after' : 'before'))
+watch(
+  () => [shown.value?.id, has('before'), has('after')],
+  () => (side.value = has('after') ? 'after' : 'before'),
+)
 const LINES = [
   ['mean dE', 'de2000_mean', 2],
   ['greatest dE', 'de2000_max', 2],
@@ -72,7 +75,15 @@ useKeys('screens', [
   <div v-if="ready && screens.list" class="grid h-full grid-cols-[196px_minmax(0,1fr)_268px] grid-rows-1">
     <div class="flex min-h-0 flex-col border-r border-line" role="listbox" aria-label="screens">
       <div class="min-h-0 flex-1 overflow-y-auto py-1">
-        <button v-for="one in screens.screens" :key="one.id" role="option" :aria-selected="one.id === screens.chosen?.id" class="block w-full border-l-2 px-3 py-2 text-left" :class="one.id === screens.chosen?.id ? 'border-weld bg-raise' : 'border-transparent hover:bg-pane'" @click="tried(screens.choose(one.id))">
+        <button
+          v-for="one in screens.screens"
+          :key="one.id"
+          role="option"
+          :aria-selected="one.id === screens.chosen?.id"
+          class="block w-full border-l-2 px-3 py-2 text-left"
+          :class="one.id === screens.chosen?.id ? 'border-weld bg-raise' : 'border-transparent hover:bg-pane'"
+          @click="tried(screens.choose(one.id))"
+        >
           <span class="block text-sm">{{ one.name }}</span>
           <span class="block text-2xs text-dim">{{ one.kind }} screen</span>
           <span class="block text-2xs" :class="one.overdue ? 'text-madder' : 'text-dim'" data-test="age">{{ one.words }}</span>
@@ -85,15 +96,34 @@ useKeys('screens', [
       <div class="grid min-h-0 flex-[1.35] grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
         <GamutDiagram :spectrum="screens.list.spectrum" :target="screens.target" :session="shown" :side="side" class="border-r border-line">
           <span role="radiogroup" aria-label="before or after" class="flex gap-2">
-            <button v-for="one in ['before', 'after'] as const" :key="one" role="radio" :aria-checked="side === one" :disabled="!has(one)" class="disabled:text-faint" :class="side === one ? 'text-weld' : 'text-dim hover:text-ink'" @click="side = one">{{ one }}</button>
+            <button
+              v-for="one in ['before', 'after'] as const"
+              :key="one"
+              role="radio"
+              :aria-checked="side === one"
+              :disabled="!has(one)"
+              class="disabled:text-faint"
+              :class="side === one ? 'text-weld' : 'text-dim hover:text-ink'"
+              @click="side = one"
+            >
+              {{ one }}
+            </button>
           </span>
         </GamutDiagram>
         <div class="flex min-h-0 flex-col">
           <ToneChart :session="shown" class="flex-1" />
           <table v-if="has('before') || has('after')" class="mx-3 my-2 text-xs" aria-label="figures">
-            <thead><tr class="text-2xs text-faint"><th /><th v-for="one in ['before', 'after']" :key="one" class="py-0.5 text-right font-normal">{{ one }}</th></tr></thead>
+            <thead>
+              <tr class="text-2xs text-faint">
+                <th />
+                <th v-for="one in ['before', 'after']" :key="one" class="py-0.5 text-right font-normal">{{ one }}</th>
+              </tr>
+            </thead>
             <tbody>
-              <tr v-for="[label, key, places] in LINES" :key="key"><th class="py-0.5 text-left font-normal text-dim">{{ label }}</th><td v-for="one in ['before', 'after'] as const" :key="one" class="text-right" :data-test="`${key}-${one}`">{{ shown?.report[one]?.[key]?.toFixed(places) ?? '' }}</td></tr>
+              <tr v-for="[label, key, places] in LINES" :key="key">
+                <th class="py-0.5 text-left font-normal text-dim">{{ label }}</th>
+                <td v-for="one in ['before', 'after'] as const" :key="one" class="text-right" :data-test="`${key}-${one}`">{{ shown?.report[one]?.[key]?.toFixed(places) ?? '' }}</td>
+              </tr>
             </tbody>
           </table>
         </div>

@@ -20,7 +20,8 @@ const percent = (codes: readonly number[]) => codes.map((code) => Math.round(cod
       <i class="block size-6 border border-line" :style="{ background: session.showing ? colourOf(session.showing.codes) : 'transparent' }" data-test="patch" />
       <span class="w-24 text-dim">{{ session.showing ? `${percent(session.showing.codes)} %` : 'no patch' }}</span>
       <span class="min-w-0 flex-1 truncate text-ink">{{ session.status === 'waiting' ? 'waiting for a worker' : session.status === 'paused' ? 'paused' : (PHASES[session.phase ?? ''] ?? '') }}</span>
-      <span class="text-dim" data-test="counted">{{ session.done }} of {{ session.count }}</span><span class="w-20 text-right text-dim">{{ leftWords(session.left) }}</span>
+      <span class="text-dim" data-test="counted">{{ session.done }} of {{ session.count }}</span
+      ><span class="w-20 text-right text-dim">{{ leftWords(session.left) }}</span>
       <button class="hover:text-weld" title="only the patch, for the screen that is measured" @click="emit('window')">patch window</button>
       <button v-if="session.status === 'paused'" class="text-ink hover:text-weld" title="P" @click="tried(screens.act(session, 'go-on'))">go on</button>
       <button v-else class="hover:text-weld" title="P" @click="tried(screens.act(session, 'pause'))">pause</button>

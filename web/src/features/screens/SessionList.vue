@@ -15,9 +15,13 @@ const figure = (value: number | undefined) => (value === undefined ? '–' : val
     <p v-if="!screens.sessions.length" class="px-3 pb-2 text-2xs text-faint">none yet</p>
     <div v-for="one in screens.sessions" :key="one.id" class="border-l-2 px-3 py-1.5" :class="one.id === screens.shown?.id ? 'border-weld bg-raise' : 'border-transparent'">
       <button class="block w-full text-left hover:text-ink" :aria-pressed="one.id === screens.shown?.id" @click="tried(screens.look(one.id))">
-        <span class="flex justify-between text-xs"><span>{{ dateOf(one) }}</span><span :class="one.id === screens.chosen?.loaded ? 'text-weld' : 'text-dim'">{{ one.id === screens.chosen?.loaded ? 'loaded' : sessionWords(one) }}</span></span>
+        <span class="flex justify-between text-xs"
+          ><span>{{ dateOf(one) }}</span
+          ><span :class="one.id === screens.chosen?.loaded ? 'text-weld' : 'text-dim'">{{ one.id === screens.chosen?.loaded ? 'loaded' : sessionWords(one) }}</span></span
+        >
         <span v-if="one.figures" class="mt-0.5 flex justify-between text-2xs text-dim">
-          <span>dE mean {{ one.figures.before ? `${figure(one.figures.before.de2000_mean)} → ` : '' }}{{ figure(one.figures.after?.de2000_mean) }}</span><span>greatest {{ figure(one.figures.after?.de2000_max) }}</span>
+          <span>dE mean {{ one.figures.before ? `${figure(one.figures.before.de2000_mean)} → ` : '' }}{{ figure(one.figures.after?.de2000_mean) }}</span
+          ><span>greatest {{ figure(one.figures.after?.de2000_max) }}</span>
         </span>
         <span v-if="one.figures && one.figures.reachable === false" class="block text-2xs text-madder">cannot show all of its target</span>
         <span v-if="one.message" class="mt-0.5 block text-2xs text-madder select-text" role="alert">{{ one.message }}</span>

@@ -23,7 +23,9 @@ const path = (rows: JudgedPatch[]) => rows.map((one, at) => `${at ? 'L' : 'M'}${
         <path :d="path(sides.before)" fill="none" stroke="#767676" stroke-width="1.2" vector-effect="non-scaling-stroke" />
         <path :d="path(sides.after)" fill="none" stroke="#d4d4d4" stroke-width="1.4" vector-effect="non-scaling-stroke" />
       </svg>
-      <span v-for="dl in [most, 0, -most]" :key="dl" class="pointer-events-none absolute left-1 -translate-y-1/2 text-2xs text-faint" :style="{ top: `${(y(dl) / HEIGHT) * 100}%` }">{{ dl > 0 ? '+' : dl < 0 ? '−' : '' }}{{ Math.abs(dl) }}</span>
+      <span v-for="dl in [most, 0, -most]" :key="dl" class="pointer-events-none absolute left-1 -translate-y-1/2 text-2xs text-faint" :style="{ top: `${(y(dl) / HEIGHT) * 100}%` }"
+        >{{ dl > 0 ? '+' : dl < 0 ? '−' : '' }}{{ Math.abs(dl) }}</span
+      >
     </div>
   </figure>
 </template>

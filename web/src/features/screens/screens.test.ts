@@ -6,10 +6,39 @@ import { colourOf, leftWords, sessionWords } from './words'
 
 const settings = { target: 'rec709-bt1886', white: 'd65' as const, seen: [1, 1, 1] as [number, number, number], size: 17, range: 'full', drift: 0.005 }
 const session = (more: Partial<ScreenSession> = {}): ScreenSession => ({
-  id: 7, screen: 1, verifies: null, status: 'running', phase: 'before', showing: null, count: 156, done: 3, left: 60, message: null, began: '2026-05-01T10:00:00Z', ended: null, corrects: false,
-  latest: { codes: [1, 0, 0], phase: 'before', light: [40, 21, 2], uv: [0.45, 0.52] }, settings, figures: null, ...more,
+  id: 7,
+  screen: 1,
+  verifies: null,
+  status: 'running',
+  phase: 'before',
+  showing: null,
+  count: 156,
+  done: 3,
+  left: 60,
+  message: null,
+  began: '2026-05-01T10:00:00Z',
+  ended: null,
+  corrects: false,
+  latest: { codes: [1, 0, 0], phase: 'before', light: [40, 21, 2], uv: [0.45, 0.52] },
+  settings,
+  figures: null,
+  ...more,
 })
-const screen = (): OwnScreen => ({ id: 1, name: 'Desk', kind: 'control', screen: '127.0.0.1:7311', probe: '127.0.0.1:7312', settings, days: 30, canvas: '2.4', loaded: null, age: null, overdue: true, words: 'not measured yet', sessions: [session()] })
+const screen = (): OwnScreen => ({
+  id: 1,
+  name: 'Desk',
+  kind: 'control',
+  screen: '127.0.0.1:7311',
+  probe: '127.0.0.1:7312',
+  settings,
+  days: 30,
+  canvas: '2.4',
+  loaded: null,
+  age: null,
+  overdue: true,
+  words: 'not measured yet',
+  sessions: [session()],
+})
 const full = (): FullSession => ({ ...session(), report: { settings, white: [0.3127, 0.329], drift: 0, seconds: 1, notes: [] }, points: [] })
 
 describe('screens and their sessions', () => {

@@ -11,7 +11,10 @@ const catalogue = useCatalogue()
 const fields = computed(() => [{ name: '', options: (catalogue.catalogue?.rule_fields ?? []).map(({ id, label }) => ({ id, label: id, about: label })) }])
 
 function set(index: number, change: Partial<InputRule>) {
-  emit('change', props.rules.map((rule, at) => (at === index ? { ...rule, ...change } : rule)))
+  emit(
+    'change',
+    props.rules.map((rule, at) => (at === index ? { ...rule, ...change } : rule)),
+  )
 }
 function move(index: number, by: number) {
   const rules = [...props.rules]
@@ -25,12 +28,33 @@ function move(index: number, by: number) {
     <li v-for="(rule, index) in rules" :key="index" class="grid grid-cols-[14px_84px_minmax(0,1fr)_12px_minmax(0,1.3fr)_52px] items-center gap-1.5 text-sm">
       <span class="text-xs text-dim">{{ index + 1 }}</span>
       <ChoiceList :groups="fields" :model-value="rule.field" :label="`field of rule ${index + 1}`" @update:model-value="set(index, { field: $event ?? rule.field })">{{ rule.field }}</ChoiceList>
-      <input class="field min-w-0" :value="rule.pattern" :aria-label="`pattern of rule ${index + 1}`" spellcheck="false" maxlength="200" title="* stands for anything, ? for one character" @change="set(index, { pattern: ($event.target as HTMLInputElement).value })" />
+      <input
+        class="field min-w-0"
+        :value="rule.pattern"
+        :aria-label="`pattern of rule ${index + 1}`"
+        spellcheck="false"
+        maxlength="200"
+        title="* stands for anything, ? for one character"
+        @change="set(index, { pattern: ($event.target as HTMLInputElement).value })"
+      />
       <span class="text-dim">→</span>
-      <ChoiceList :groups="catalogue.encodingGroups" :model-value="rule.encoding" :label="`encoding of rule ${index + 1}`" @update:model-value="set(index, { encoding: $event ?? rule.encoding })">{{ catalogue.encodingLabel(rule.encoding) }}</ChoiceList>
+      <ChoiceList :groups="catalogue.encodingGroups" :model-value="rule.encoding" :label="`encoding of rule ${index + 1}`" @update:model-value="set(index, { encoding: $event ?? rule.encoding })">{{
+        catalogue.encodingLabel(rule.encoding)
+      }}</ChoiceList>
       <span class="flex justify-end gap-1.5 text-dim">
         <button v-if="index > 0" class="hover:text-ink" :aria-label="`rule ${index + 1} up`" @click="move(index, -1)">↑</button>
-        <button class="hover:text-madder" :aria-label="`rule ${index + 1} away`" @click="emit('change', rules.filter((_, at) => at !== index))">×</button>
+        <button
+          class="hover:text-madder"
+          :aria-label="`rule ${index + 1} away`"
+          @click="
+            emit(
+              'change',
+              rules.filter((_, at) => at !== index),
+            )
+          "
+        >
+          ×
+        </button>
       </span>
     </li>
   </ol>

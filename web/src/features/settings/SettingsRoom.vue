@@ -21,7 +21,10 @@ const catalogue = useCatalogue()
 const notices = useNotices()
 const project = computed(() => route.params.project as string | undefined)
 const { settings, question, load, change, answer, assign } = useSettings(project, notices.trouble)
-const RANGES = [{ id: 'legal', label: 'legal range' }, { id: 'full', label: 'full range' }]
+const RANGES = [
+  { id: 'legal', label: 'legal range' },
+  { id: 'full', label: 'full range' },
+]
 const refusal = ref<string | null>(null)
 const ready = ref(false)
 
@@ -90,7 +93,15 @@ const setRules = (rules: InputRule[]) => keep({ input_rules: rules })
         <p class="mt-2 text-2xs text-dim">{{ settings.graded ? `${settings.graded} ${settings.graded === 1 ? 'shot is' : 'shots are'} graded in it.` : 'Nothing is graded in it yet.' }}</p>
         <h3 class="mt-6 text-sm font-semibold">Transitions are mixed in</h3>
         <div role="radiogroup" aria-label="where transitions are mixed" class="mt-2">
-          <button v-for="domain in catalogue.catalogue?.mixing ?? []" :key="domain.id" role="radio" class="block w-full border-l-2 py-1 pl-2.5 text-left" :class="domain.id === settings.mixing ? 'border-weld' : 'border-line hover:border-faint'" :aria-checked="domain.id === settings.mixing" @click="domain.id !== settings.mixing && keep({ mixing: domain.id })">
+          <button
+            v-for="domain in catalogue.catalogue?.mixing ?? []"
+            :key="domain.id"
+            role="radio"
+            class="block w-full border-l-2 py-1 pl-2.5 text-left"
+            :class="domain.id === settings.mixing ? 'border-weld' : 'border-line hover:border-faint'"
+            :aria-checked="domain.id === settings.mixing"
+            @click="domain.id !== settings.mixing && keep({ mixing: domain.id })"
+          >
             <span class="block text-sm" :class="domain.id === settings.mixing ? '' : 'text-dim'">{{ domain.label }}</span><span class="block text-2xs text-dim">{{ domain.about }}</span>
           </button>
         </div>

@@ -47,7 +47,9 @@ function strength(typed: string) {
     </header>
     <dl class="mt-2 grid grid-cols-[64px_minmax(0,1fr)] items-center gap-x-2 gap-y-1 text-sm">
       <dt class="text-2xs text-dim">encoding</dt>
-      <dd><ChoiceList :groups="encodings" :model-value="target.encoding" label="encoding of the target" @update:model-value="set({ encoding: $event ?? target.encoding })">{{ catalogue.encodingLabel(target.encoding) }}</ChoiceList></dd>
+      <dd>
+        <ChoiceList :groups="encodings" :model-value="target.encoding" label="encoding of the target" @update:model-value="set({ encoding: $event ?? target.encoding })">{{ catalogue.encodingLabel(target.encoding) }}</ChoiceList>
+      </dd>
       <template v-if="target.rendition">
         <dt class="text-2xs text-dim">light</dt>
         <dd class="flex items-center gap-1.5 text-2xs text-dim">
@@ -56,17 +58,42 @@ function strength(typed: string) {
         </dd>
       </template>
       <dt v-if="!target.rendition" class="text-2xs text-dim">rendered by</dt>
-      <dd v-if="!target.rendition"><ChoiceList :groups="renderings" :model-value="way" label="rendering of the target" @update:model-value="through($event)">{{ wayLabel }}</ChoiceList></dd>
+      <dd v-if="!target.rendition">
+        <ChoiceList :groups="renderings" :model-value="way" label="rendering of the target" @update:model-value="through($event)">{{ wayLabel }}</ChoiceList>
+      </dd>
       <template v-if="target.lut">
         <dt class="text-2xs text-dim">it expects</dt>
-        <dd><ChoiceList :groups="[{ name: '', options: [{ id: '', label: 'the working space' }] }, ...catalogue.encodingGroups]" :model-value="target.expects ?? ''" label="encoding the LUT expects" @update:model-value="set({ expects: $event || null })">{{ target.expects ? catalogue.encodingLabel(target.expects) : 'the working space' }}</ChoiceList></dd>
+        <dd>
+          <ChoiceList
+            :groups="[{ name: '', options: [{ id: '', label: 'the working space' }] }, ...catalogue.encodingGroups]"
+            :model-value="target.expects ?? ''"
+            label="encoding the LUT expects"
+            @update:model-value="set({ expects: $event || null })"
+            >{{ target.expects ? catalogue.encodingLabel(target.expects) : 'the working space' }}</ChoiceList
+          >
+        </dd>
       </template>
       <template v-if="target.lut">
         <dt class="text-2xs text-dim">strength</dt>
-        <dd class="flex items-center gap-1.5"><input type="number" min="0" max="100" step="5" class="field w-16 py-0.5" aria-label="strength of the LUT, per cent" title="the rest is rendered by SDR video" :value="Math.round((target.strength ?? 1) * 100)" @keydown.stop @change="strength(($event.target as HTMLInputElement).value)" />%</dd>
+        <dd class="flex items-center gap-1.5">
+          <input
+            type="number"
+            min="0"
+            max="100"
+            step="5"
+            class="field w-16 py-0.5"
+            aria-label="strength of the LUT, per cent"
+            title="the rest is rendered by SDR video"
+            :value="Math.round((target.strength ?? 1) * 100)"
+            @keydown.stop
+            @change="strength(($event.target as HTMLInputElement).value)"
+          />%
+        </dd>
       </template>
       <dt class="text-2xs text-dim">held to</dt>
-      <dd><ChoiceList :groups="limits" :model-value="target.limit ?? ''" label="gamut the target is held to" @update:model-value="set({ limit: $event || null })">{{ limitLabel }}</ChoiceList></dd>
+      <dd>
+        <ChoiceList :groups="limits" :model-value="target.limit ?? ''" label="gamut the target is held to" @update:model-value="set({ limit: $event || null })">{{ limitLabel }}</ChoiceList>
+      </dd>
     </dl>
   </section>
 </template>

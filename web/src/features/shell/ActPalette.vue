@@ -10,7 +10,9 @@ const typed = ref('')
 const all = ref<{ topic: string; act: Shortcut }[]>([])
 
 function show() {
-  all.value = topics().flatMap(({ topic, acts }) => acts.map((act) => ({ topic, act }))).filter(({ act }) => act.press !== show)
+  all.value = topics()
+    .flatMap(({ topic, acts }) => acts.map((act) => ({ topic, act })))
+    .filter(({ act }) => act.press !== show)
   typed.value = ''
   open.value = true
 }
@@ -49,7 +51,13 @@ function choose(line: { act: Shortcut } | null) {
     <div class="fixed inset-x-0 top-[12vh] flex justify-center">
       <DialogPanel class="w-[520px] border border-line bg-pane shadow-lg shadow-black/50">
         <Combobox :model-value="null" @update:model-value="choose">
-          <ComboboxInput class="w-full border-b border-line bg-transparent px-4 py-2.5 text-base outline-none placeholder:text-faint" placeholder="what to do" aria-label="what to do" autocomplete="off" @change="typed = $event.target.value" />
+          <ComboboxInput
+            class="w-full border-b border-line bg-transparent px-4 py-2.5 text-base outline-none placeholder:text-faint"
+            placeholder="what to do"
+            aria-label="what to do"
+            autocomplete="off"
+            @change="typed = $event.target.value"
+          />
           <ComboboxOptions static class="max-h-[60vh] overflow-y-auto py-1 outline-none">
             <ComboboxOption v-for="line in found" :key="`${line.topic} ${line.act.key} ${line.act.words}`" v-slot="{ active }" :value="line" as="template">
               <li class="flex cursor-pointer items-baseline gap-3 px-4 py-1 text-sm" :class="active ? 'bg-line text-ink' : 'text-dim'">

@@ -41,7 +41,10 @@ const clock = (at: string) => new Date(at).toLocaleTimeString('en-GB')
         :class="[change.id === here ? 'border-weld' : 'border-transparent', line.findIndex((one) => one.id === here) > index || here === null ? 'text-faint' : 'text-ink']"
         @click="travel(change.id)"
       >
-        <span class="min-w-0"><span class="block truncate">{{ change.words }}</span><span v-if="change.who || change.shot" class="block truncate text-2xs text-dim">{{ [change.shot, change.who].filter(Boolean).join(' · ') }}</span></span><span class="text-right text-2xs text-dim">{{ clock(change.at) }}</span>
+        <span class="min-w-0"
+          ><span class="block truncate">{{ change.words }}</span
+          ><span v-if="change.who || change.shot" class="block truncate text-2xs text-dim">{{ [change.shot, change.who].filter(Boolean).join(' · ') }}</span></span
+        ><span class="text-right text-2xs text-dim">{{ clock(change.at) }}</span>
       </button>
       <button class="w-full border-l-2 px-3 py-1 text-left text-sm text-dim hover:bg-line" :class="here === null ? 'border-weld' : 'border-transparent'" @click="travel(null)">as it began</button>
     </PopoverPanel>

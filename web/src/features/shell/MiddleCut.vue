@@ -8,5 +8,8 @@ const parts = computed(() => (props.text.length > 2 * KEPT ? [props.text.slice(0
 </script>
 
 <template>
-  <span class="flex min-w-0 whitespace-nowrap" :title="text"><span class="min-w-0 truncate">{{ parts[0] }}</span><span class="shrink-0">{{ parts[1] }}</span></span>
+  <span class="flex min-w-0 whitespace-nowrap" :title="text"
+    ><span class="min-w-0 truncate">{{ parts[0] }}</span
+    ><span class="shrink-0">{{ parts[1] }}</span></span
+  >
 </template>

@@ -25,10 +25,7 @@ const ICONS = {
 
 const router = useRouter()
 const LABELS = ['Intake', 'Assembly', 'Bench', 'Board', 'Pairing', 'Renditions', 'Dispatch', 'Screens', 'Settings'] as const
-useKeys('rooms', [
-  ...LABELS.map((label) => ({ key: '', words: `go to ${label}`, press: () => void goTo(label) })),
-  { key: '', words: 'go to all projects', press: () => void router.push({ name: 'start' }) },
-])
+useKeys('rooms', [...LABELS.map((label) => ({ key: '', words: `go to ${label}`, press: () => void goTo(label) })), { key: '', words: 'go to all projects', press: () => void router.push({ name: 'start' }) }])
 function goTo(label: string) {
   const room = rooms.value.find((one) => one.label === label)
   if (room?.to) void router.push(room.to)

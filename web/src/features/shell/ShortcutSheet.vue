@@ -44,7 +44,9 @@ const pointed = computed(() => POINTER.filter((line) => matches(`with the pointe
             <dl>
               <div v-for="item in acts" :key="item.key" class="mb-1 flex break-inside-avoid justify-between gap-3">
                 <dt class="text-dim">{{ item.words }}</dt>
-                <dd><kbd class="rounded-sm border border-line bg-raise px-1.5 font-sans text-xs whitespace-nowrap">{{ shownKey(item.key) }}</kbd></dd>
+                <dd>
+                  <kbd class="rounded-sm border border-line bg-raise px-1.5 font-sans text-xs whitespace-nowrap">{{ shownKey(item.key) }}</kbd>
+                </dd>
               </div>
             </dl>
           </section>

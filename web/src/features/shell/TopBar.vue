@@ -37,7 +37,15 @@ const saved = computed(() => {
     </RouterLink>
     <span v-if="inCut">{{ cut.cut?.name }}</span>
     <NewsLine />
-    <button v-if="circuit.noise && project" class="border border-weld px-1.5 text-weld" title="Noise steps are left out of every picture here, so that work goes on quickly; deliveries have them. Click, or Shift N on the Bench: back." data-test="noise-out" @click="circuit.flip('noise')">noise reduction bypassed</button>
+    <button
+      v-if="circuit.noise && project"
+      class="border border-weld px-1.5 text-weld"
+      title="Noise steps are left out of every picture here, so that work goes on quickly; deliveries have them. Click, or Shift N on the Bench: back."
+      data-test="noise-out"
+      @click="circuit.flip('noise')"
+    >
+      noise reduction bypassed
+    </button>
     <template v-if="project">
       <span v-if="inCut" data-test="saved" :class="{ 'text-madder': recipes.offline }">{{ saved }}</span>
       <SurfaceMenu v-if="route.name === 'bench'" />

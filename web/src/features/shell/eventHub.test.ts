@@ -67,7 +67,10 @@ describe('the hub of all windows', () => {
     stream.say('output', 7, { id: 1, done: 2 })
     stream.say('output', 7, { id: 1, done: 2 })
     stream.say('trouble', null, { words: 'the disk is full' })
-    expect(one.heard).toEqual([{ kind: 'output', of: { id: 1, done: 2 } }, { kind: 'trouble', of: { words: 'the disk is full' } }])
+    expect(one.heard).toEqual([
+      { kind: 'output', of: { id: 1, done: 2 } },
+      { kind: 'trouble', of: { words: 'the disk is full' } },
+    ])
     expect(two.heard).toEqual([{ kind: 'trouble', of: { words: 'the disk is full' } }])
     hub.join(late, '7')
     expect(late.heard).toEqual(one.heard)

@@ -32,7 +32,12 @@ describe('useKeys', () => {
 
   it('tells keys with Control and Shift apart', () => {
     const [undo, redo] = [vi.fn(), vi.fn()]
-    scope.run(() => useKeys('trial', [{ key: 'mod+z', words: '', press: undo }, { key: 'mod+shift+z', words: '', press: redo }]))
+    scope.run(() =>
+      useKeys('trial', [
+        { key: 'mod+z', words: '', press: undo },
+        { key: 'mod+shift+z', words: '', press: redo },
+      ]),
+    )
     press('z', 'keydown', { ctrlKey: true })
     press('Z', 'keydown', { metaKey: true, shiftKey: true })
     press('z')
@@ -54,10 +59,20 @@ describe('useKeys', () => {
 
   it('lists by topic what can be done, without keys that something above has taken', () => {
     scope.run(() => {
-      useKeys('the shot', [{ key: 'n', words: 'notes', press: vi.fn() }, { key: '', words: 'add Balance', press: vi.fn() }, { key: 'x', words: '', press: vi.fn() }])
-      useKeys('the open step', [{ key: 'n', words: 'pick a colour', press: vi.fn() }, { key: '', words: 'add Curves', press: vi.fn() }])
+      useKeys('the shot', [
+        { key: 'n', words: 'notes', press: vi.fn() },
+        { key: '', words: 'add Balance', press: vi.fn() },
+        { key: 'x', words: '', press: vi.fn() },
+      ])
+      useKeys('the open step', [
+        { key: 'n', words: 'pick a colour', press: vi.fn() },
+        { key: '', words: 'add Curves', press: vi.fn() },
+      ])
     })
-    expect(topics().map(({ topic, acts }) => [topic, acts.map(({ words }) => words)])).toEqual([['the open step', ['pick a colour', 'add Curves']], ['the shot', ['add Balance']]])
+    expect(topics().map(({ topic, acts }) => [topic, acts.map(({ words }) => words)])).toEqual([
+      ['the open step', ['pick a colour', 'add Curves']],
+      ['the shot', ['add Balance']],
+    ])
     expect(['lift', 'gain master'].map((typed) => matches('Balance: master gain, lift', typed))).toEqual([true, true])
     expect(matches('Balance', 'bal x')).toBe(false)
     expect(['mod+shift+z', 'space', 'arrowleft', '?'].map(shownKey)).toEqual(['Ctrl Shift Z', 'Space', 'Left', '?'])

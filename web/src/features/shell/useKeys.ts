@@ -33,11 +33,22 @@ export function topics(): { topic: string; acts: Shortcut[] }[] {
 }
 
 /** Whether typed letters are in a text: each word of them somewhere in it. */
-export const matches = (text: string, typed: string) => typed.toLowerCase().split(/\s+/).every((word) => text.toLowerCase().includes(word))
+export const matches = (text: string, typed: string) =>
+  typed
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.toLowerCase().includes(word))
 
 /** A key as it stands on a keyboard. */
 export const shownKey = (key: string) =>
-  key.replace('mod+', 'Ctrl ').replace('shift+', 'Shift ').replace('space', 'Space').replace('enter', 'Enter').replace('escape', 'Esc').replace(/arrow(\w)/, (_, letter: string) => letter.toUpperCase()).replace(/\b[a-z]$/, (letter) => letter.toUpperCase())
+  key
+    .replace('mod+', 'Ctrl ')
+    .replace('shift+', 'Shift ')
+    .replace('space', 'Space')
+    .replace('enter', 'Enter')
+    .replace('escape', 'Esc')
+    .replace(/arrow(\w)/, (_, letter: string) => letter.toUpperCase())
+    .replace(/\b[a-z]$/, (letter) => letter.toUpperCase())
 
 function typing(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.matches('input:not([type=checkbox], [type=radio], [type=range], [type=file]), textarea, select') || target.isContentEditable)

@@ -77,21 +77,32 @@ async function create() {
           <RouterLink class="control" :to="{ name: 'intake', params: { project: project.id } }">Intake</RouterLink>
         </div>
         <form v-if="leaving === project.id" class="flex items-center gap-3 border-t border-madder bg-raise px-4 py-2.5 text-xs" @submit.prevent="remove(project)">
-          <span class="flex-1 text-dim">Its cuts and grades go, for good; footage, swatches and deliveries stay. Type <b class="font-medium text-ink select-text">{{ project.name }}</b> to be sure.</span>
+          <span class="flex-1 text-dim"
+            >Its cuts and grades go, for good; footage, swatches and deliveries stay. Type <b class="font-medium text-ink select-text">{{ project.name }}</b> to be sure.</span
+          >
           <input v-model="typed" class="field w-44" aria-label="name of the project to delete" />
           <button class="control border-madder" :disabled="typed !== project.name">delete</button>
           <button type="button" class="control" @click="leaving = null">leave</button>
         </form>
-        <RouterLink
-          v-for="cut in project.cuts"
-          :key="cut.id"
-          :to="{ name: 'bench', params: { project: project.id, cut: cut.id } }"
-          class="group block border-t border-line px-4 py-3 hover:bg-raise"
-          :aria-label="`Grade ${cut.name}`"
-        >
-          <span class="flex items-baseline justify-between text-sm"><span>{{ cut.name }} <span class="ml-1 text-xs text-dim">{{ cut.shots.length }} shots<span v-if="without(cut.shots)" class="text-madder">, {{ without(cut.shots) }} without encoding</span></span></span><span class="text-xs text-dim group-hover:text-weld">grade →</span></span>
+        <RouterLink v-for="cut in project.cuts" :key="cut.id" :to="{ name: 'bench', params: { project: project.id, cut: cut.id } }" class="group block border-t border-line px-4 py-3 hover:bg-raise" :aria-label="`Grade ${cut.name}`">
+          <span class="flex items-baseline justify-between text-sm"
+            ><span
+              >{{ cut.name }}
+              <span class="ml-1 text-xs text-dim"
+                >{{ cut.shots.length }} shots<span v-if="without(cut.shots)" class="text-madder">, {{ without(cut.shots) }} without encoding</span></span
+              ></span
+            ><span class="text-xs text-dim group-hover:text-weld">grade →</span></span
+          >
           <span class="mt-2 flex gap-1 overflow-hidden">
-            <img v-for="shot in cut.shots.slice(0, 12)" :key="shot.id" :src="smallPicture(project, shot)" alt="" class="aspect-video w-[68px] min-w-0 bg-ground object-cover" :class="{ 'outline outline-madder': !shot.encoding }" loading="lazy" />
+            <img
+              v-for="shot in cut.shots.slice(0, 12)"
+              :key="shot.id"
+              :src="smallPicture(project, shot)"
+              alt=""
+              class="aspect-video w-[68px] min-w-0 bg-ground object-cover"
+              :class="{ 'outline outline-madder': !shot.encoding }"
+              loading="lazy"
+            />
           </span>
         </RouterLink>
         <p v-if="project.cuts.length === 0" class="border-t border-line px-4 py-3 text-xs text-dim">No cut yet: take footage in and make one.</p>

@@ -117,11 +117,17 @@ const shown = (value: number) => (spec.value ? `${shownValue(value, spec.value)}
 <template>
   <div class="mt-1 flex" role="group" aria-label="graph">
     <div class="flex shrink-0 flex-col justify-between pr-2 text-right text-2xs text-faint" :style="{ width: `${gutter}px`, height: `${HEIGHT}px` }">
-      <template v-if="keys.length && spec"><span>{{ shown(range[1]) }}</span><span class="truncate text-dim">{{ spec.label.toLowerCase() }}</span><span>{{ shown(range[0]) }}</span></template>
+      <template v-if="keys.length && spec"
+        ><span>{{ shown(range[1]) }}</span
+        ><span class="truncate text-dim">{{ spec.label.toLowerCase() }}</span
+        ><span>{{ shown(range[0]) }}</span></template
+      >
       <span v-else class="text-left">{{ strip.rows.length ? 'pick a key of a number' : '' }}</span>
     </div>
     <div class="relative min-w-0 flex-1 overflow-x-clip border border-line bg-ground" :style="{ height: `${HEIGHT}px` }">
-      <svg ref="box" class="absolute inset-0 size-full" :viewBox="`0 0 100 ${HEIGHT}`" preserveAspectRatio="none"><path v-for="(line, part) in lines" :key="part" :d="line" class="fill-none" :class="shade(part)" stroke-width="1.2" vector-effect="non-scaling-stroke" data-test="course" /></svg>
+      <svg ref="box" class="absolute inset-0 size-full" :viewBox="`0 0 100 ${HEIGHT}`" preserveAspectRatio="none">
+        <path v-for="(line, part) in lines" :key="part" :d="line" class="fill-none" :class="shade(part)" stroke-width="1.2" vector-effect="non-scaling-stroke" data-test="course" />
+      </svg>
       <template v-for="(key, index) in keys" :key="index">
         <button
           v-for="part in parts"
@@ -135,7 +141,14 @@ const shown = (value: number) => (spec.value ? `${shownValue(value, spec.value)}
         />
       </template>
       <template v-for="one in slopes" :key="`${one.key.frame}${one.side}`">
-        <i class="absolute size-1.5 -translate-x-1/2 -translate-y-1/2 cursor-grab touch-none rounded-full border border-weld" :class="one.set ? 'bg-weld' : 'bg-ground'" :style="{ left: `calc(${across(one.key.frame)}% + ${one.dx}px)`, top: `${up(rowOf(one.key.value)[0] ?? 0) + one.dy}px` }" :aria-label="`slope ${one.side} at frame ${one.key.frame + 1}`" title="pull it: how steeply it goes here" @pointerdown.stop="turn($event, one)" />
+        <i
+          class="absolute size-1.5 -translate-x-1/2 -translate-y-1/2 cursor-grab touch-none rounded-full border border-weld"
+          :class="one.set ? 'bg-weld' : 'bg-ground'"
+          :style="{ left: `calc(${across(one.key.frame)}% + ${one.dx}px)`, top: `${up(rowOf(one.key.value)[0] ?? 0) + one.dy}px` }"
+          :aria-label="`slope ${one.side} at frame ${one.key.frame + 1}`"
+          title="pull it: how steeply it goes here"
+          @pointerdown.stop="turn($event, one)"
+        />
       </template>
     </div>
   </div>

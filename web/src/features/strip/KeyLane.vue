@@ -45,7 +45,14 @@ function press(event: PointerEvent, frame: number) {
 
 <template>
   <div class="relative h-5" role="group" :aria-label="`keys of ${row.label}`">
-    <i v-for="way in eases" :key="way.from" class="absolute top-1/2" :class="way.ease === 'hold' ? 'border-t border-dashed border-faint' : way.ease === 'smooth' ? 'h-0.5 -translate-y-px bg-dim' : 'border-t border-faint'" :style="{ left: at(way.from), width: `${view.at(way.to) - view.at(way.from)}%` }" :title="way.ease" />
+    <i
+      v-for="way in eases"
+      :key="way.from"
+      class="absolute top-1/2"
+      :class="way.ease === 'hold' ? 'border-t border-dashed border-faint' : way.ease === 'smooth' ? 'h-0.5 -translate-y-px bg-dim' : 'border-t border-faint'"
+      :style="{ left: at(way.from), width: `${view.at(way.to) - view.at(way.from)}%` }"
+      :title="way.ease"
+    />
     <button
       v-for="(frame, index) in frames"
       :key="index"

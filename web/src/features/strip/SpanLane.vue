@@ -28,7 +28,11 @@ const GRIPS: { grip: Grip; words: string; place: string }[] = [
   { grip: 'out-before', words: 'fade out before its end', place: 'top-0 h-1.5 -translate-x-full' },
   { grip: 'out-after', words: 'fade out after its end', place: 'bottom-0 h-1.5' },
 ]
-const lengths = computed(() => [props.span.fade_in, props.span.fade_out].map((fade, out) => ({ text: fade.filter((frames) => frames > 0).join(' + '), at: out ? (edge('out-before') + edge('out-after')) / 2 : (edge('in-before') + edge('in-after')) / 2 })).filter(({ text }) => text))
+const lengths = computed(() =>
+  [props.span.fade_in, props.span.fade_out]
+    .map((fade, out) => ({ text: fade.filter((frames) => frames > 0).join(' + '), at: out ? (edge('out-before') + edge('out-after')) / 2 : (edge('in-before') + edge('in-after')) / 2 }))
+    .filter(({ text }) => text),
+)
 
 function press(event: PointerEvent, grip: Grip) {
   const open = strip.open
@@ -54,8 +58,25 @@ function press(event: PointerEvent, grip: Grip) {
       title="drag it whole, its marks, or the ends of its fades; arrows nudge it, Delete removes it"
       @pointerdown.stop="press($event, 'whole')"
     />
-    <i v-for="grip in ['start', 'finish'] as const" :key="grip" class="pointer-events-auto absolute inset-y-0 w-1.5 -translate-x-1/2 cursor-col-resize touch-none before:absolute before:inset-y-0 before:left-1/2 before:w-px" :class="takesPart ? 'before:bg-weld' : 'before:bg-dim'" :style="{ left: `${edge(grip)}%` }" :aria-label="`${grip} of ${span.name}`" @pointerdown.stop="press($event, grip)" />
-    <i v-for="{ grip, words, place } in GRIPS" :key="grip" class="pointer-events-auto absolute w-2 cursor-ew-resize touch-none bg-dim opacity-0 hover:opacity-100" :class="[place, picked ? 'opacity-70' : '']" :style="{ left: `${edge(grip)}%` }" :title="words" :aria-label="`${words}: ${span.name}`" @pointerdown.stop="press($event, grip)" />
+    <i
+      v-for="grip in ['start', 'finish'] as const"
+      :key="grip"
+      class="pointer-events-auto absolute inset-y-0 w-1.5 -translate-x-1/2 cursor-col-resize touch-none before:absolute before:inset-y-0 before:left-1/2 before:w-px"
+      :class="takesPart ? 'before:bg-weld' : 'before:bg-dim'"
+      :style="{ left: `${edge(grip)}%` }"
+      :aria-label="`${grip} of ${span.name}`"
+      @pointerdown.stop="press($event, grip)"
+    />
+    <i
+      v-for="{ grip, words, place } in GRIPS"
+      :key="grip"
+      class="pointer-events-auto absolute w-2 cursor-ew-resize touch-none bg-dim opacity-0 hover:opacity-100"
+      :class="[place, picked ? 'opacity-70' : '']"
+      :style="{ left: `${edge(grip)}%` }"
+      :title="words"
+      :aria-label="`${words}: ${span.name}`"
+      @pointerdown.stop="press($event, grip)"
+    />
     <span v-for="fade in lengths" :key="fade.at" class="pointer-events-none absolute top-1 -translate-x-1/2 text-2xs" :class="takesPart ? 'text-weld' : 'text-dim'" :style="{ left: `${fade.at}%` }">{{ fade.text }}</span>
   </div>
 </template>

@@ -63,7 +63,15 @@ const least = (frames: number) => Math.max(0, Math.round(frames))
 <template>
   <div class="flex h-[26px] items-center gap-x-3 overflow-hidden text-2xs whitespace-nowrap text-dim" data-test="strip-numbers">
     <template v-if="span">
-      <input class="field w-24 px-1 py-0 text-xs select-text" :value="span.name" maxlength="80" aria-label="name of the span" @keydown.stop @keydown.enter="($event.target as HTMLInputElement).blur()" @change="alter({ name: ($event.target as HTMLInputElement).value.trim() || span.name }, 'named otherwise')" />
+      <input
+        class="field w-24 px-1 py-0 text-xs select-text"
+        :value="span.name"
+        maxlength="80"
+        aria-label="name of the span"
+        @keydown.stop
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
+        @change="alter({ name: ($event.target as HTMLInputElement).value.trim() || span.name }, 'named otherwise')"
+      />
       <FrameField narrow label="frames" name="first frame" :value="span.start + 1" about="its first frame" @set="alter({ start: Math.min(Math.round($event) - 1, span.finish) }, 'begins elsewhere')" />
       <FrameField narrow label="to" name="last frame" :value="span.finish + 1" about="its last frame" @set="alter({ finish: Math.max(Math.round($event) - 1, span.start) }, 'ends elsewhere')" />
       <FrameField narrow label="fade in" name="fade in before" :value="span.fade_in[0]" about="frames before its first one, which stays at full strength" @set="alter({ fade_in: [least($event), span.fade_in[1]] }, 'fade in')" />
@@ -77,13 +85,30 @@ const least = (frames: number) => Math.max(0, Math.round(frames))
       <span class="text-ink">{{ picks.keys.length > 1 ? `${picks.keys.length} keys` : (spec?.label.toLowerCase() ?? first.name) }}</span>
       <FrameField narrow label="at frame" :value="first.frame + 1" about="of the shot" @set="move(Math.round($event))" />
       <span v-for="(value, index) in numbers" :key="index" class="flex items-center gap-1">
-        {{ spec?.channels?.[index] ?? 'value' }}<span class="w-14"><NumberField v-if="spec" compact :spec="spec" :label="`key value ${spec.channels?.[index] ?? ''}`.trim()" :model-value="value" @update:model-value="set(index, $event)" @begin="gesture.begin" @end="gesture.end" /></span>
+        {{ spec?.channels?.[index] ?? 'value'
+        }}<span class="w-14"
+          ><NumberField v-if="spec" compact :spec="spec" :label="`key value ${spec.channels?.[index] ?? ''}`.trim()" :model-value="value" @update:model-value="set(index, $event)" @begin="gesture.begin" @end="gesture.end"
+        /></span>
       </span>
-      <ChoiceList label="easing after the key" look="flat" opens="up" :groups="[{ name: '', options: EASES }]" :model-value="ease" @update:model-value="$event && strip.alter({ ease: $event as Ease }, 'easing')"><span class="text-ink">{{ EASES.find((one) => one.id === ease)?.label }} ▾</span></ChoiceList>
+      <ChoiceList label="easing after the key" look="flat" opens="up" :groups="[{ name: '', options: EASES }]" :model-value="ease" @update:model-value="$event && strip.alter({ ease: $event as Ease }, 'easing')"
+        ><span class="text-ink">{{ EASES.find((one) => one.id === ease)?.label }} ▾</span></ChoiceList
+      >
       <template v-for="side in (['in', 'out'] as const).filter((one) => (one === 'in' ? arrives : ease === 'smooth'))" :key="side">
-        <span class="flex items-center gap-1">{{ side === 'in' ? 'arrives' : 'leaves' }}
-          <span v-if="key[side] !== undefined" class="w-14"><NumberField compact :spec="SLOPE" :label="`slope it ${side === 'in' ? 'arrives' : 'leaves'} with`" :model-value="key[side] ?? 1" @update:model-value="slope(side, $event, gesture.id())" @begin="gesture.begin" @end="gesture.end" /></span>
-          <button class="hover:text-ink" :title="key[side] === undefined ? 'set its slope by hand' : 'found from the keys beside it'" @click="slope(side, key[side] === undefined ? 0 : undefined)">{{ key[side] === undefined ? 'by itself' : '↺' }}</button>
+        <span class="flex items-center gap-1"
+          >{{ side === 'in' ? 'arrives' : 'leaves' }}
+          <span v-if="key[side] !== undefined" class="w-14"
+            ><NumberField
+              compact
+              :spec="SLOPE"
+              :label="`slope it ${side === 'in' ? 'arrives' : 'leaves'} with`"
+              :model-value="key[side] ?? 1"
+              @update:model-value="slope(side, $event, gesture.id())"
+              @begin="gesture.begin"
+              @end="gesture.end"
+          /></span>
+          <button class="hover:text-ink" :title="key[side] === undefined ? 'set its slope by hand' : 'found from the keys beside it'" @click="slope(side, key[side] === undefined ? 0 : undefined)">
+            {{ key[side] === undefined ? 'by itself' : '↺' }}
+          </button>
         </span>
       </template>
       <button class="hover:text-madder" @click="strip.remove()">take off</button>

@@ -79,7 +79,11 @@ function keydown(event: KeyboardEvent) {
   else if ((event.key === 'Delete' || event.key === 'Backspace') && some) strip.remove()
   else if (mod && event.key === 'c' && some) strip.copy()
   else if (mod && event.key === 'v') strip.paste()
-  else if (mod && event.key === 'a') picks.pick(strip.rows.flatMap((row) => row.picks), false)
+  else if (mod && event.key === 'a')
+    picks.pick(
+      strip.rows.flatMap((row) => row.picks),
+      false,
+    )
   else if (event.key === 'Escape' && some) picks.clear()
   else return
   event.preventDefault()
@@ -96,14 +100,19 @@ const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => 
 <template>
   <section ref="root" class="border-t border-line bg-pane px-3 pt-1 pb-1.5 outline-none" tabindex="-1" aria-label="strip" @keydown="keydown">
     <header class="mb-1 flex items-center gap-3 text-2xs text-dim">
-      <span class="shrink-0 truncate" :style="{ width: `${gutter - 12}px` }"><b class="font-medium text-ink">{{ strip.open?.step.name ?? 'no step' }}</b></span>
+      <span class="shrink-0 truncate" :style="{ width: `${gutter - 12}px` }"
+        ><b class="font-medium text-ink">{{ strip.open?.step.name ?? 'no step' }}</b></span
+      >
       <ChoiceList v-if="strip.open" label="parameter to key" look="flat" opens="up" :groups="parameters" :model-value="null" @update:model-value="$event && strip.key([$event])"><span class="hover:text-ink">+ key ▾</span></ChoiceList>
       <button v-if="strip.open" class="hover:text-ink" title="[ : a span of this step begins at this frame" @click="spans.begin()">+ span from here</button>
       <button v-if="marked" class="hover:text-ink" title="Shift X: the grades on either side cross over the marked frames, by the picture's own mix" @click="emit('cross')">cross over {{ marked.count }} marked frames</button>
       <span class="flex-1" />
       <button v-if="strip.rows.length > 1 || strip.folded" :class="strip.folded ? 'text-ink' : 'hover:text-ink'" :aria-pressed="strip.folded" title="all that moves in one line" @click="strip.folded = !strip.folded">folded</button>
       <button :class="strip.graph ? 'text-ink' : 'hover:text-ink'" :aria-pressed="strip.graph" title="the value of the picked key's parameter over time" @click="strip.graph = !strip.graph">graph</button>
-      <span class="flex items-center gap-1.5"><button class="px-0.5 hover:text-ink" aria-label="wider" title="wider; or turn the wheel over the lanes" @click="view.wider()">−</button><button class="px-0.5 hover:text-ink" aria-label="closer" @click="view.closer()">+</button><button class="hover:text-ink" title="Shift L: this shot, or the whole cut" @click="view.flip()">{{ view.mode === 'shot' ? 'this shot' : view.mode === 'cut' ? 'the cut' : 'zoomed' }}</button></span>
+      <span class="flex items-center gap-1.5"
+        ><button class="px-0.5 hover:text-ink" aria-label="wider" title="wider; or turn the wheel over the lanes" @click="view.wider()">−</button><button class="px-0.5 hover:text-ink" aria-label="closer" @click="view.closer()">+</button
+        ><button class="hover:text-ink" title="Shift L: this shot, or the whole cut" @click="view.flip()">{{ view.mode === 'shot' ? 'this shot' : view.mode === 'cut' ? 'the cut' : 'zoomed' }}</button></span
+      >
     </header>
     <div class="relative max-h-40 overflow-x-clip overflow-y-auto" @wheel="turn">
       <div class="relative" :style="{ marginLeft: `${gutter}px` }">
@@ -114,18 +123,35 @@ const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => 
         </div>
       </div>
       <div class="pointer-events-none relative">
-        <div class="relative h-3.5 overflow-x-clip" :style="{ marginLeft: `${gutter}px` }"><span v-for="tick in ticks" :key="tick.frame" class="absolute pl-1 text-2xs text-faint" :style="{ left: `${tick.left}%` }">{{ tick.frame }}</span></div>
+        <div class="relative h-3.5 overflow-x-clip" :style="{ marginLeft: `${gutter}px` }">
+          <span v-for="tick in ticks" :key="tick.frame" class="absolute pl-1 text-2xs text-faint" :style="{ left: `${tick.left}%` }">{{ tick.frame }}</span>
+        </div>
         <div v-for="row in strip.rows" :key="row.id" class="flex">
           <span class="shrink-0 truncate pr-2 text-2xs leading-5 text-dim" :style="{ width: `${gutter}px` }" :title="row.label">{{ row.label }}</span>
           <KeyLane class="min-w-0 flex-1 overflow-x-clip" data-lane :row="row" :marked="marked" @go="emit('go', $event)" />
         </div>
         <div v-for="{ path, parts } in strip.paths" :key="path.id" class="flex">
-          <button class="pointer-events-auto shrink-0 truncate pr-2 text-left text-2xs leading-4 text-dim hover:text-ink" :style="{ width: `${gutter}px` }" :title="`${follows(parts)} on ${path.name}; opens the shape, to follow another path or none`" @click="openShape(parts[0]?.id)">path · {{ follows(parts) }}</button>
+          <button
+            class="pointer-events-auto shrink-0 truncate pr-2 text-left text-2xs leading-4 text-dim hover:text-ink"
+            :style="{ width: `${gutter}px` }"
+            :title="`${follows(parts)} on ${path.name}; opens the shape, to follow another path or none`"
+            @click="openShape(parts[0]?.id)"
+          >
+            path · {{ follows(parts) }}
+          </button>
           <PathLane class="min-w-0 flex-1 overflow-x-clip" :path="path" />
         </div>
         <div v-for="span in spans.all" :key="span.id" class="flex">
-          <label class="pointer-events-auto flex shrink-0 items-center gap-1.5 truncate pr-2 text-2xs leading-[22px]" :class="strip.open?.step.spans?.includes(span.id) ? 'text-ink' : 'text-dim'" :style="{ width: `${gutter}px` }" :title="`${strip.open?.step.name} takes part in ${span.name}`">
-            <input type="checkbox" class="size-2.5 accent-weld" :checked="strip.open?.step.spans?.includes(span.id)" :aria-label="`takes part in ${span.name}`" @change="spans.part(span, ($event.target as HTMLInputElement).checked)" /><span class="truncate">{{ span.name }}</span>
+          <label
+            class="pointer-events-auto flex shrink-0 items-center gap-1.5 truncate pr-2 text-2xs leading-[22px]"
+            :class="strip.open?.step.spans?.includes(span.id) ? 'text-ink' : 'text-dim'"
+            :style="{ width: `${gutter}px` }"
+            :title="`${strip.open?.step.name} takes part in ${span.name}`"
+          >
+            <input type="checkbox" class="size-2.5 accent-weld" :checked="strip.open?.step.spans?.includes(span.id)" :aria-label="`takes part in ${span.name}`" @change="spans.part(span, ($event.target as HTMLInputElement).checked)" /><span
+              class="truncate"
+              >{{ span.name }}</span
+            >
           </label>
           <SpanLane class="min-w-0 flex-1 overflow-x-clip" data-lane :span="span" :marked="marked" />
         </div>

@@ -35,7 +35,12 @@ function left(ids: string[], id: string): string[] | undefined {
 
 /** As a hand has pulled it by so many frames, held to what a span can be. */
 export function pulled(span: SpanDocument, grip: Grip, by: number): SpanDocument {
-  const { start, finish, fade_in: [before, after], fade_out: [early, late] } = span
+  const {
+    start,
+    finish,
+    fade_in: [before, after],
+    fade_out: [early, late],
+  } = span
   const fade = (value: number) => Math.max(0, value)
   switch (grip) {
     case 'whole':

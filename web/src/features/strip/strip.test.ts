@@ -10,7 +10,13 @@ import { useTimeView } from './useTimeView'
 import { outlineOf, placeOf, pulled, withNewSpan, withPart, withoutSpan, type Grip } from './spans'
 
 describe('keys of parameters', () => {
-  const courses = { exposure: [{ frame: 4, value: 0, ease: 'smooth' as const }, { frame: 10, value: 1 }], offset: [{ frame: 10, value: [0, 0, 0, 0] }] }
+  const courses = {
+    exposure: [
+      { frame: 4, value: 0, ease: 'smooth' as const },
+      { frame: 10, value: 1 },
+    ],
+    offset: [{ frame: 10, value: [0, 0, 0, 0] }],
+  }
 
   it('are set at a frame, going on as the one before, and taken off again', () => {
     const made = withValuesAt(courses, 7, { exposure: 0.5, contrast: 1.2 }, 'hold')
@@ -18,15 +24,36 @@ describe('keys of parameters', () => {
     expect(made.contrast).toEqual([{ frame: 7, value: 1.2, ease: 'hold' }])
     expect(withValuesAt(courses, 4, { exposure: 2 }).exposure?.[0]).toEqual({ frame: 4, value: 2, ease: 'smooth' })
     expect(keyFrames(made)).toEqual([4, 7, 10])
-    expect(withoutPicks(made, [{ name: 'contrast', frame: 7 }, { name: 'exposure', frame: 7 }])).toEqual(courses)
+    expect(
+      withoutPicks(made, [
+        { name: 'contrast', frame: 7 },
+        { name: 'exposure', frame: 7 },
+      ]),
+    ).toEqual(courses)
   })
 
   it('are moved, altered, copied and pasted; one moved on to another takes its place', () => {
     expect(withMovedPicks(courses, [{ name: 'exposure', frame: 4 }], 6)).toEqual({ exposure: [{ frame: 10, value: 0, ease: 'smooth' }], offset: courses.offset })
-    expect(withMovedPicks(courses, [{ name: 'exposure', frame: 4 }, { name: 'offset', frame: 10 }], -2).offset?.[0]?.frame).toBe(8)
+    expect(
+      withMovedPicks(
+        courses,
+        [
+          { name: 'exposure', frame: 4 },
+          { name: 'offset', frame: 10 },
+        ],
+        -2,
+      ).offset?.[0]?.frame,
+    ).toBe(8)
     expect(withAlteredPicks(courses, [{ name: 'exposure', frame: 4 }], { out: 2 }).exposure?.[0]).toEqual({ frame: 4, value: 0, ease: 'smooth', out: 2 })
-    const copied = picked(courses, [{ name: 'exposure', frame: 4 }, { name: 'exposure', frame: 10 }])
-    expect(withPasted(courses, copied, 10).exposure?.map((key) => [key.frame, key.value])).toEqual([[4, 0], [10, 0], [16, 1]])
+    const copied = picked(courses, [
+      { name: 'exposure', frame: 4 },
+      { name: 'exposure', frame: 10 },
+    ])
+    expect(withPasted(courses, copied, 10).exposure?.map((key) => [key.frame, key.value])).toEqual([
+      [4, 0],
+      [10, 0],
+      [16, 1],
+    ])
   })
 })
 
@@ -51,11 +78,21 @@ describe('spans', () => {
   })
 
   it('are drawn as they act', () => {
-    const path = outlineOf(span, (frame) => frame, (share) => share)
+    const path = outlineOf(
+      span,
+      (frame) => frame,
+      (share) => share,
+    )
     expect(path).toMatch(/^M15\.00 0\.00L15\.00 0\.00L/)
     expect(path).toContain('L30.00 1.00L61.00 1.00L')
     expect(path).toMatch(/71\.00 0\.00Z$/)
-    expect(outlineOf({ ...span, fade_in: [0, 0], fade_out: [0, 0] }, (frame) => frame, (share) => share)).toBe('M30.00 0.00L30.00 1.00L61.00 1.00L61.00 0.00Z')
+    expect(
+      outlineOf(
+        { ...span, fade_in: [0, 0], fade_out: [0, 0] },
+        (frame) => frame,
+        (share) => share,
+      ),
+    ).toBe('M30.00 0.00L30.00 1.00L61.00 1.00L61.00 0.00Z')
   })
 
   it('take steps in and leave them, and go with none left behind', () => {

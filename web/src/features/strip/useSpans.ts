@@ -68,7 +68,8 @@ export const useSpans = defineStore('spans', () => {
       picks.pickSpan(target.id)
     },
     /** Whether the open step takes part in one. */
-    part: (one: SpanDocument, on: boolean) => open.value && recipes.change(open.value.recipe, withPart(open.value.recipe.document, open.value.step.id, one.id, on), `${open.value.step.name} ${on ? 'takes part in' : 'leaves'} ${one.name}`.slice(0, 120)),
+    part: (one: SpanDocument, on: boolean) =>
+      open.value && recipes.change(open.value.recipe, withPart(open.value.recipe.document, open.value.step.id, one.id, on), `${open.value.step.name} ${on ? 'takes part in' : 'leaves'} ${one.name}`.slice(0, 120)),
     /** Takes the picked one away, and says which steps act everywhere then. */
     remove() {
       if (!open.value || !chosen.value) return

@@ -48,7 +48,9 @@ export const useStrip = defineStore('strip', () => {
     const step = open.value?.step
     if (!step || !spec.value) return []
     const own = Object.keys(step.keys ?? {}).map((name) => ({ id: name, label: labelOf(spec.value as NonNullable<typeof spec.value>, name).toLowerCase(), picks: allOf(step.keys ?? {}, null, [name]) }))
-    const parts = (step.matte?.contributors ?? []).filter((part) => part.keys).map((part) => ({ id: part.id, label: part.name ?? catalogue.catalogue?.contributors.find(({ id }) => id === part.kind)?.label.toLowerCase() ?? part.kind, picks: allOf(part.keys ?? {}, part.id) }))
+    const parts = (step.matte?.contributors ?? [])
+      .filter((part) => part.keys)
+      .map((part) => ({ id: part.id, label: part.name ?? catalogue.catalogue?.contributors.find(({ id }) => id === part.kind)?.label.toLowerCase() ?? part.kind, picks: allOf(part.keys ?? {}, part.id) }))
     const all = [...own, ...parts]
     return folded.value && all.length > 1 ? [{ id: 'all', label: `${all.length} that move`, picks: all.flatMap((row) => row.picks) }] : all
   })
@@ -70,7 +72,11 @@ export const useStrip = defineStore('strip', () => {
       return path ? [{ path, parts: followed.filter((part) => part.path?.id === id) }] : []
     })
   })
-  watch(() => layout.strip && (open.value?.step.matte?.contributors ?? []).some((part) => part.path && !matte.pathOf(part.path.id)), (missing) => missing && void matte.loadPaths(), { immediate: true })
+  watch(
+    () => layout.strip && (open.value?.step.matte?.contributors ?? []).some((part) => part.path && !matte.pathOf(part.path.id)),
+    (missing) => missing && void matte.loadPaths(),
+    { immediate: true },
+  )
 
   /** The courses of the open step and its contributors with something done to what is picked. */
   function edited(document: RecipeDocument, step: StepDocument, edit: Edit, on: StripPick[]): RecipeDocument {
@@ -85,7 +91,10 @@ export const useStrip = defineStore('strip', () => {
     if (step.matte && parts.length) {
       const contributors = step.matte.contributors.map((part) => {
         if (!parts.includes(part.id)) return part
-        const left = edit(part.keys ?? {}, on.filter((pick) => pick.part === part.id))
+        const left = edit(
+          part.keys ?? {},
+          on.filter((pick) => pick.part === part.id),
+        )
         return { ...part, keys: Object.keys(left).length ? left : undefined, parameters: Object.keys(left).length ? part.parameters : moves.at(part, here.value) }
       })
       made = withMatte(made, step.id, { ...step.matte, contributors })
@@ -147,7 +156,13 @@ export const useStrip = defineStore('strip', () => {
     const step = open.value?.step
     if (!step) return
     const parts = [...new Set(picks.keys.map((pick) => pick.part))]
-    const found = parts.map((part) => ({ part, courses: picked(coursesOf(step, part), picks.keys.filter((pick) => pick.part === part)) }))
+    const found = parts.map((part) => ({
+      part,
+      courses: picked(
+        coursesOf(step, part),
+        picks.keys.filter((pick) => pick.part === part),
+      ),
+    }))
     if (found.length === 0 && !spans.chosen) return
     copied.value = JSON.parse(JSON.stringify({ courses: found, span: spans.chosen })) as typeof copied.value
     notices.news(spans.chosen ? `span ${spans.chosen.name} copied` : `${picks.keys.length} ${picks.keys.length === 1 ? 'key' : 'keys'} copied`)
@@ -163,10 +178,18 @@ export const useStrip = defineStore('strip', () => {
       const known = Object.fromEntries(Object.entries(courses).filter(([name]) => part !== null || spec.value?.order.includes(name)))
       const now = document.steps.find(({ id }) => id === step.id)
       if (Object.keys(known).length === 0 || !now) return document
-      return edited(document, now, (so) => withPasted(so, known, here.value + Math.min(...keyFrames(known)) - first), Object.keys(known).map((name) => ({ part, name, frame: 0 })))
+      return edited(
+        document,
+        now,
+        (so) => withPasted(so, known, here.value + Math.min(...keyFrames(known)) - first),
+        Object.keys(known).map((name) => ({ part, name, frame: 0 })),
+      )
     }, recipe.document)
     recipes.change(recipe, made, `${step.name}: keys pasted`)
-    picks.pick(found.flatMap(({ part, courses }) => allOf(courses, part).map((pick) => ({ ...pick, frame: pick.frame - first + here.value }))), false)
+    picks.pick(
+      found.flatMap(({ part, courses }) => allOf(courses, part).map((pick) => ({ ...pick, frame: pick.frame - first + here.value }))),
+      false,
+    )
   }
 
   return {

@@ -29,7 +29,10 @@ export function useStripDrag(marked: () => { first: number; count: number } | nu
     const shot = cut.shot
     const range = marked()
     const ends = shot ? [shot.record_in, shot.record_in + shot.length - 1] : []
-    const others = [...strip.rows.flatMap((row) => row.picks.filter((pick) => !picks.has(pick)).map((pick) => pick.frame)), ...spans.all.filter((span) => span.id !== picks.span).flatMap((span) => [placeOf(span, 'start'), placeOf(span, 'finish')])]
+    const others = [
+      ...strip.rows.flatMap((row) => row.picks.filter((pick) => !picks.has(pick)).map((pick) => pick.frame)),
+      ...spans.all.filter((span) => span.id !== picks.span).flatMap((span) => [placeOf(span, 'start'), placeOf(span, 'finish')]),
+    ]
     return [...[cut.frame, ...ends, ...(range ? [range.first, range.first + range.count - 1] : [])].map((frame) => frame - start), ...others].filter((frame) => !without.includes(frame) || frame === cut.frame - start)
   }
 

@@ -31,12 +31,18 @@ export const useTimeView = defineStore('time view', () => {
   }
 
   /** What is zoomed to goes along with the playhead. */
-  watch(() => cut.frame, (frame) => {
-    const { from, count } = free.value
-    if (mode.value !== 'free' || (frame >= from && frame < from + count)) return
-    look(frame < from ? frame - count * 0.1 : frame - count * 0.9, count)
-  })
-  watch(() => cut.cut?.id, () => (mode.value = mode.value === 'free' ? 'cut' : mode.value))
+  watch(
+    () => cut.frame,
+    (frame) => {
+      const { from, count } = free.value
+      if (mode.value !== 'free' || (frame >= from && frame < from + count)) return
+      look(frame < from ? frame - count * 0.1 : frame - count * 0.9, count)
+    },
+  )
+  watch(
+    () => cut.cut?.id,
+    () => (mode.value = mode.value === 'free' ? 'cut' : mode.value),
+  )
 
   return {
     mode,

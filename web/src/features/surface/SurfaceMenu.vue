@@ -11,8 +11,7 @@ const surface = useSurface()
 const catalogue = useCatalogue()
 
 const specs = computed(() => catalogue.catalogue?.steps ?? [])
-const words = (target: string) =>
-  target.startsWith('key ') ? (activeShortcuts().find((one) => one.key === target.slice(4))?.words ?? target) : addressWords(target, specs.value)
+const words = (target: string) => (target.startsWith('key ') ? (activeShortcuts().find((one) => one.key === target.slice(4))?.words ?? target) : addressWords(target, specs.value))
 
 const numbers = computed(() =>
   specs.value.map((spec) => ({
@@ -22,7 +21,14 @@ const numbers = computed(() =>
     ),
   })),
 )
-const keys = computed(() => [{ name: '', options: activeShortcuts().filter((one) => one.words !== '').map(({ key, words: label }) => ({ id: `key ${key}`, label })) }])
+const keys = computed(() => [
+  {
+    name: '',
+    options: activeShortcuts()
+      .filter((one) => one.words !== '')
+      .map(({ key, words: label }) => ({ id: `key ${key}`, label })),
+  },
+])
 </script>
 
 <template>
@@ -32,7 +38,9 @@ const keys = computed(() => [{ name: '', options: activeShortcuts().filter((one)
       <p v-if="!surface.supported" class="text-sm text-dim">This browser knows no MIDI controllers.</p>
       <template v-else>
         <div class="flex items-center gap-3">
-          <p class="min-w-0 flex-1 truncate text-sm" :class="surface.ports.length ? 'text-ink' : 'text-dim'">{{ surface.ports.join(', ') || (surface.wanted ? 'no controller is connected' : 'Controls of a MIDI controller can move any number.') }}</p>
+          <p class="min-w-0 flex-1 truncate text-sm" :class="surface.ports.length ? 'text-ink' : 'text-dim'">
+            {{ surface.ports.join(', ') || (surface.wanted ? 'no controller is connected' : 'Controls of a MIDI controller can move any number.') }}
+          </p>
           <button class="control" @click="surface.connect()">{{ surface.wanted ? 'look again' : 'connect' }}</button>
         </div>
         <p v-if="surface.trouble" class="mt-1 text-xs text-madder" role="alert">{{ surface.trouble }}</p>

@@ -59,7 +59,10 @@ describe('a surface', () => {
     send(0xb0, 21, 63)
     send(0xb0, 21, 58)
     send(0xb0, 22, 10) // bound to nothing
-    expect(done).toEqual([['balance.exposure', 3], ['balance.exposure', -5]])
+    expect(done).toEqual([
+      ['balance.exposure', 3],
+      ['balance.exposure', -5],
+    ])
   })
 
   it('turns without end, and lets a control be bound anew or forgotten', async () => {
@@ -84,7 +87,11 @@ describe('a surface', () => {
     send(0x89, 40, 0)
     send(0x99, 40, 90)
     send(0x89, 40, 0)
-    expect(done).toEqual([['w', false], ['w', true], ['w', false]])
+    expect(done).toEqual([
+      ['w', false],
+      ['w', true],
+      ['w', false],
+    ])
   })
 
   it('says so when the browser does not allow it', async () => {

@@ -26,7 +26,17 @@ useKeys('swatches', [
         <h3 class="truncate text-sm font-medium">{{ swatches.trial.name }} <span class="text-2xs text-dim">on trial</span></h3>
         <p class="truncate text-2xs text-dim">{{ [swatches.trial.origin.project, swatches.trial.origin.shot, swatches.trial.origin.timecode].filter(Boolean).join(' · ') }}</p>
         <p class="mt-1 flex gap-1" role="radiogroup" aria-label="where its steps go">
-          <button v-for="way in [false, true]" :key="String(way)" role="radio" :aria-checked="swatches.after === way" class="control px-1.5 py-0 text-2xs" :class="{ 'border-weld/70 bg-weld/15': swatches.after === way }" @click="swatches.after = way">{{ way ? 'after my steps' : 'in their place' }}</button>
+          <button
+            v-for="way in [false, true]"
+            :key="String(way)"
+            role="radio"
+            :aria-checked="swatches.after === way"
+            class="control px-1.5 py-0 text-2xs"
+            :class="{ 'border-weld/70 bg-weld/15': swatches.after === way }"
+            @click="swatches.after = way"
+          >
+            {{ way ? 'after my steps' : 'in their place' }}
+          </button>
         </p>
       </div>
     </div>
@@ -34,8 +44,14 @@ useKeys('swatches', [
       <div>
         <h4 class="caption">its steps</h4>
         <template v-for="run in runsOf(swatches.trial.document)" :key="run.steps[0]?.id">
-          <label v-if="run.bundle" class="flex items-center gap-1.5 py-0.5"><input type="checkbox" class="accent-weld" :checked="run.steps.every(({ id }) => !swatches.left.includes(id))" @change="swatches.tickAll(run.steps.map(({ id }) => id))" /><span class="truncate">{{ run.bundle.name }} <span class="text-dim">bundle</span></span></label>
-          <label v-for="step in run.steps" :key="step.id" class="flex items-center gap-1.5 py-0.5" :class="run.bundle ? 'pl-4' : ''"><input type="checkbox" class="accent-weld" :checked="!swatches.left.includes(step.id)" @change="swatches.tick(step.id)" /><span class="truncate">{{ step.name }}</span></label>
+          <label v-if="run.bundle" class="flex items-center gap-1.5 py-0.5"
+            ><input type="checkbox" class="accent-weld" :checked="run.steps.every(({ id }) => !swatches.left.includes(id))" @change="swatches.tickAll(run.steps.map(({ id }) => id))" /><span class="truncate"
+              >{{ run.bundle.name }} <span class="text-dim">bundle</span></span
+            ></label
+          >
+          <label v-for="step in run.steps" :key="step.id" class="flex items-center gap-1.5 py-0.5" :class="run.bundle ? 'pl-4' : ''"
+            ><input type="checkbox" class="accent-weld" :checked="!swatches.left.includes(step.id)" @change="swatches.tick(step.id)" /><span class="truncate">{{ step.name }}</span></label
+          >
         </template>
       </div>
       <div>

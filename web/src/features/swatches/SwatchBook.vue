@@ -47,7 +47,13 @@ useKeys('swatches', [
       <input v-model="swatches.search" class="field mt-2 w-full py-0.5 text-xs select-text" placeholder="search names, folders, shots" aria-label="search swatches" @keydown.stop />
       <SwatchFolder class="mt-1" :folder="swatches.tree" :editing="editing" @edit="editing = editing === $event.id ? null : $event.id" @recall="recall($event, close)" />
       <p v-if="swatches.all.length === 0" class="mt-2 text-xs text-dim">Nothing is saved yet. Shift and a digit put a grade on that peg; the digit recalls it.</p>
-      <label class="mt-3 block cursor-pointer border border-dashed px-2 py-1.5 text-center text-2xs text-dim hover:text-ink" :class="over ? 'border-weld' : 'border-line'" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="drop">
+      <label
+        class="mt-3 block cursor-pointer border border-dashed px-2 py-1.5 text-center text-2xs text-dim hover:text-ink"
+        :class="over ? 'border-weld' : 'border-line'"
+        @dragover.prevent="over = true"
+        @dragleave="over = false"
+        @drop.prevent="drop"
+      >
         bring in swatch files, or drop them here<input type="file" accept=".png" multiple class="sr-only" aria-label="swatch files" @change="chosen" />
       </label>
     </PopoverPanel>

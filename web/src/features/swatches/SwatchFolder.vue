@@ -26,20 +26,46 @@ function change(swatch: Swatch, key: 'name' | 'description' | 'folder', event: E
 
 <template>
   <section :aria-label="folder.path || 'all swatches'" :class="folder.path ? 'mt-1.5' : ''">
-    <button v-if="folder.path" class="caption flex w-full items-center gap-1 border-l-2 py-0.5 pl-1 text-left hover:text-ink" :class="over ? 'border-weld bg-weld/15' : 'border-transparent'" :aria-expanded="open" :data-folder="folder.path" @click="open = !open" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="drop">
+    <button
+      v-if="folder.path"
+      class="caption flex w-full items-center gap-1 border-l-2 py-0.5 pl-1 text-left hover:text-ink"
+      :class="over ? 'border-weld bg-weld/15' : 'border-transparent'"
+      :aria-expanded="open"
+      :data-folder="folder.path"
+      @click="open = !open"
+      @dragover.prevent="over = true"
+      @dragleave="over = false"
+      @drop.prevent="drop"
+    >
       <span class="w-2 text-faint">{{ open ? '▾' : '▸' }}</span>{{ folder.name }}<span class="text-faint">{{ sizeOf(folder) }}</span>
     </button>
     <div v-show="open" :class="folder.path ? 'ml-2 border-l border-line pl-2' : ''">
       <div class="mt-1 grid grid-cols-2 gap-2">
         <figure v-for="swatch in folder.swatches" :key="swatch.id" class="min-w-0" draggable="true" @dragstart="$event.dataTransfer?.setData('text/swatch', String(swatch.id))">
-          <button class="block w-full" :title="swatch.description" @click="emit('recall', swatch)"><img :src="swatches.picture(swatch)" :alt="swatch.name" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" /></button>
+          <button class="block w-full" :title="swatch.description" @click="emit('recall', swatch)">
+            <img :src="swatches.picture(swatch)" :alt="swatch.name" class="aspect-video w-full bg-ground object-cover" loading="lazy" draggable="false" />
+          </button>
           <figcaption class="flex items-baseline justify-between gap-1 text-2xs">
             <span class="truncate text-ink">{{ swatch.name }}</span>
-            <span class="flex gap-1.5 whitespace-nowrap text-dim"><b v-if="swatch.peg !== null" class="text-weld">{{ swatch.peg }}</b><button :aria-label="`change ${swatch.name}`" class="hover:text-ink" @click="emit('edit', swatch)">···</button></span>
+            <span class="flex gap-1.5 whitespace-nowrap text-dim"
+              ><b v-if="swatch.peg !== null" class="text-weld">{{ swatch.peg }}</b
+              ><button :aria-label="`change ${swatch.name}`" class="hover:text-ink" @click="emit('edit', swatch)">···</button></span
+            >
           </figcaption>
           <div v-if="editing === swatch.id" class="mt-1 space-y-1">
-            <input v-for="key in ['name', 'folder', 'description'] as const" :key="key" class="field w-full py-0 text-2xs select-text" :value="swatch[key]" :placeholder="key" :aria-label="`${key} of ${swatch.name}`" @keydown.stop @blur="change(swatch, key, $event)" />
-            <p class="flex justify-between text-2xs text-dim"><a class="hover:text-ink" :href="swatches.file(swatch)" title="its picture with the grade inside, one PNG file">take as a file</a><button class="hover:text-ink" @click="swatches.forget(swatch)">forget it</button></p>
+            <input
+              v-for="key in ['name', 'folder', 'description'] as const"
+              :key="key"
+              class="field w-full py-0 text-2xs select-text"
+              :value="swatch[key]"
+              :placeholder="key"
+              :aria-label="`${key} of ${swatch.name}`"
+              @keydown.stop
+              @blur="change(swatch, key, $event)"
+            />
+            <p class="flex justify-between text-2xs text-dim">
+              <a class="hover:text-ink" :href="swatches.file(swatch)" title="its picture with the grade inside, one PNG file">take as a file</a><button class="hover:text-ink" @click="swatches.forget(swatch)">forget it</button>
+            </p>
           </div>
         </figure>
       </div>

@@ -16,7 +16,10 @@ export function treeOf(swatches: Swatch[]): Folder {
   const root: Folder = { name: '', path: '', folders: [], swatches: [] }
   for (const swatch of swatches) {
     let folder = root
-    for (const name of swatch.folder.split('/').map((part) => part.trim()).filter(Boolean)) {
+    for (const name of swatch.folder
+      .split('/')
+      .map((part) => part.trim())
+      .filter(Boolean)) {
       let next = folder.folders.find((one) => one.name === name)
       if (!next) folder.folders = [...folder.folders, (next = { name, path: folder.path ? `${folder.path}/${name}` : name, folders: [], swatches: [] })].sort(byName)
       folder = next

@@ -12,7 +12,19 @@ import { useSwatches } from './useSwatches'
 let calls: Call[]
 const last = () => calls.at(-1)!
 const swatch = (id: number, change: Partial<Swatch> = {}): Swatch => ({
-  id, name: `Look ${id}`, description: '', folder: '', peg: null, origin: { shot: '1A' }, document: { steps: [{ ...step(1), id: 'x', name: 'Light' }, { ...step(2), id: 'y', name: 'Colour' }] }, ...change,
+  id,
+  name: `Look ${id}`,
+  description: '',
+  folder: '',
+  peg: null,
+  origin: { shot: '1A' },
+  document: {
+    steps: [
+      { ...step(1), id: 'x', name: 'Light' },
+      { ...step(2), id: 'y', name: 'Colour' },
+    ],
+  },
+  ...change,
 })
 
 beforeEach(() => {
@@ -101,7 +113,10 @@ describe('recall', () => {
 
   it('takes steps with their keys and spans, or without', () => {
     const swatches = useSwatches()
-    swatches.recall({ ...swatch(1), document: { steps: [{ ...step(1), keys: { exposure: [{ frame: 3, value: 2 }] }, spans: ['s'] }], spans: [{ id: 's', name: 's', start: 0, finish: 1, fade_in: [0, 0], fade_out: [0, 0], curve: 'cosine' }] } })
+    swatches.recall({
+      ...swatch(1),
+      document: { steps: [{ ...step(1), keys: { exposure: [{ frame: 3, value: 2 }] }, spans: ['s'] }], spans: [{ id: 's', name: 's', start: 0, finish: 1, fade_in: [0, 0], fade_out: [0, 0], curve: 'cosine' }] },
+    })
     expect([swatches.moves, swatches.document?.steps[0]?.keys?.exposure?.length, swatches.document?.spans?.length]).toEqual([true, 1, 1])
     swatches.withKeys = false
     expect(swatches.document?.steps[0]).toEqual({ ...step(1), keys: undefined, spans: undefined })
