@@ -1,4 +1,5 @@
 import js from '@eslint/js'
+import formatted from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
@@ -20,10 +21,8 @@ export default ts.config(
     rules: {
       'no-undef': 'off',
       'vue/multi-word-component-names': 'off',
-      'vue/max-attributes-per-line': 'off',
-      'vue/singleline-html-element-content-newline': 'off',
-      'vue/html-self-closing': 'off',
       'vue/require-default-prop': 'off',
     },
   },
+  formatted, // how it looks is the formatter's
 )

@@ -11,12 +11,17 @@ module Mordant
       reject(path, "only #{keys.join(", ")}", unknown.first) unless unknown.empty?
     end
 
-    # @return [String]
-    def text(value, path)
-      return value.dup.freeze if value.is_a?(String) && value.length.between?(1, 80)
+    # @param longest [Integer] characters, without space around them
+    # @return [String] as it is
+    def text(value, path, longest = 80)
+      return value.dup.freeze if value.is_a?(String) && value.strip.length.between?(1, longest)
 
-      reject(path, "a text of 1 to 80 characters", value)
+      reject(path, "a text of 1 to #{longest} characters", value)
     end
+
+    # @param known [Array<String>]
+    # @return [String] one of them
+    def choice(value, path, known) = known.include?(value) ? value : reject(path, known.join(", "), value)
 
     # @return [Float]
     def number(value, path, range)

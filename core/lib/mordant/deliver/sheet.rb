@@ -30,9 +30,7 @@ module Mordant
       # @raise [ParameterError, UnknownIdError]
       def initialize(document, width:, height:, path: "output")
         @path = path
-        refuse("", "an object with #{KEYS.join(", ")}", document) unless document.is_a?(Hash)
-        unknown = document.keys - KEYS
-        refuse("", "only #{KEYS.join(", ")}", unknown.first) unless unknown.empty?
+        Checks.held(path, document, KEYS)
         @document = document
         @format = Format.fetch(document["format"])
         @view = document["view"].is_a?(Grade::View) ? document["view"] : Grade::View.from(document["view"], path: "#{path}.view")
@@ -96,14 +94,8 @@ module Mordant
       end
 
       def chosen(given)
-        refuse("options", "an object", given) unless given.is_a?(Hash)
-        unknown = given.keys - format.options.keys.map(&:to_s)
-        refuse("options", "options of #{format.id}", unknown.first) unless unknown.empty?
-        format.options.to_h do |name, values|
-          value = given.fetch(name.to_s, values.first)
-          refuse("options.#{name}", values.join(", "), value) unless values.include?(value)
-          [name, value]
-        end
+        Checks.held("#{@path}.options", given, format.options.keys.map(&:to_s))
+        format.options.to_h { |name, values| [name, Checks.choice(given.fetch(name.to_s, values.first), "#{@path}.options.#{name}", values)] }
       end
 
       def edge(name, default, least)
@@ -113,30 +105,18 @@ module Mordant
         refuse(name, "#{least} to #{LARGEST} pixels for #{format.label}", value)
       end
 
-      def one_of(name, values, default: values.first)
-        value = @document[name] || default
-        values.include?(value) ? value : refuse(name, values.join(", "), value)
-      end
+      def one_of(name, values, default: values.first) = Checks.choice(@document[name] || default, "#{@path}.#{name}", values)
 
-      def number(name, range, default)
-        value = @document[name]
-        return default if value.nil?
-        return value if value.is_a?(Numeric) && range.cover?(value)
+      def number(name, range, default) = @document[name].nil? ? default : Checks.number(@document[name], "#{@path}.#{name}", range)
 
-        refuse(name, "a number in #{range}", value)
-      end
-
-      def flag(name)
-        value = @document.fetch(name, true)
-        [true, false].include?(value) ? value : refuse(name, "true or false", value)
-      end
+      def flag(name) = Checks.switch(@document.fetch(name, true), "#{@path}.#{name}")
 
       def shares(list)
         fine = list.is_a?(Array) && list.size <= 4 && list.all? { |share| share.is_a?(Numeric) && share.between?(0.3, 1.0) }
         fine ? list : refuse("safe", "up to four shares of the picture in 0.3..1.0", list)
       end
 
-      def refuse(name, expected, found) = raise(ParameterError.new(path: [@path, name].reject(&:empty?).join("."), expected:, found:))
+      def refuse(name, expected, found) = Checks.reject("#{@path}.#{name}", expected, found)
     end
   end
 end

@@ -22,6 +22,7 @@ module Mordant
       CHOICES = {"scale" => %w[absolute relative], "join" => %w[hard blended], "rest" => %w[grey picture]}.freeze
       DEFAULTS = {"scale" => "absolute", "join" => "hard", "rest" => "grey", "opacity" => 1.0, "softness" => 0.0}.freeze
       LIMITS = (-1e6..1e6)
+      SHARE = (0.0..1.0)
 
       Band = Struct.new(:from, :to, :colour, :opacity, :join, keyword_init: true) do
         def width = to - from
@@ -44,15 +45,12 @@ module Mordant
       # @param document [Hash]
       # @raise [ParameterError, UnknownIdError] naming the first fault
       def initialize(document, path: "bands")
-        refuse(path, "an object", document) unless document.is_a?(Hash)
-        unknown = document.keys - KEYS
-        refuse(path, KEYS.join(", "), unknown.first) unless unknown.empty?
+        Checks.held(path, document, KEYS)
         @given = DEFAULTS.merge(document)
-        @name = @given["name"]
-        refuse("#{path}.name", "1 to 60 characters", @name) unless @name.is_a?(String) && @name.strip.length.between?(1, 60)
+        @name = Checks.text(@given["name"], "#{path}.name", 60)
         @quantity = Quantity.fetch(@given["quantity"])
-        CHOICES.each { |key, known| refuse("#{path}.#{key}", known.join(" or "), @given[key]) unless known.include?(@given[key]) }
-        %w[opacity softness].each { |key| refuse("#{path}.#{key}", "a number in 0..1", @given[key]) unless number?(@given[key]) && @given[key].between?(0, 1) }
+        CHOICES.each { |key, known| Checks.choice(@given[key], "#{path}.#{key}", known) }
+        %w[opacity softness].each { |key| Checks.number(@given[key], "#{path}.#{key}", SHARE) }
         @bands = checked(@given["bands"], "#{path}.bands").freeze
         freeze
       end
@@ -150,26 +148,22 @@ module Mordant
       end
 
       def checked(list, path)
-        refuse(path, "1 to #{MOST} bands", list) unless list.is_a?(Array) && list.size.between?(1, MOST)
+        Checks.reject(path, "1 to #{MOST} bands", list) unless list.is_a?(Array) && list.size.between?(1, MOST)
         made = list.each_with_index.map { |band, index| band(band, "#{path}[#{index}]") }.sort_by(&:from)
-        made.each_cons(2) { |low, high| refuse(path, "bands that do not overlap", [high.from, low.to]) if high.from < low.to - 1e-9 }
+        made.each_cons(2) { |low, high| Checks.reject(path, "bands that do not overlap", [high.from, low.to]) if high.from < low.to - 1e-9 }
         made
       end
 
       def band(document, path)
-        refuse(path, "from, to and colour", document) unless document.is_a?(Hash) && (document.keys - %w[from to colour opacity join]).empty?
-        %w[from to].each { |key| refuse("#{path}.#{key}", "a number", document[key]) unless number?(document[key]) && LIMITS.cover?(document[key]) }
-        refuse("#{path}.to", "more than from", document["to"]) unless document["to"] > document["from"]
-        refuse("#{path}.colour", "#rrggbb", document["colour"]) unless document["colour"].is_a?(String) && document["colour"].match?(/\A#\h{6}\z/)
-        opacity, join = document.values_at("opacity", "join")
-        refuse("#{path}.opacity", "a number in 0..1", opacity) if opacity && !(number?(opacity) && opacity.between?(0, 1))
-        refuse("#{path}.join", CHOICES["join"].join(" or "), join) unless join.nil? || CHOICES["join"].include?(join)
-        Band.new(from: document["from"].to_f, to: document["to"].to_f, colour: document["colour"].downcase, opacity: opacity&.to_f, join:)
+        Checks.held(path, document, %w[from to colour opacity join])
+        from, to = %w[from to].map { |key| Checks.number(document[key], "#{path}.#{key}", LIMITS) }
+        Checks.reject("#{path}.to", "more than from", to) unless to > from
+        colour, opacity, join = document.values_at("colour", "opacity", "join")
+        Checks.reject("#{path}.colour", "#rrggbb", colour) unless colour.is_a?(String) && colour.match?(/\A#\h{6}\z/)
+        opacity &&= Checks.number(opacity, "#{path}.opacity", SHARE)
+        Checks.choice(join, "#{path}.join", CHOICES["join"]) unless join.nil?
+        Band.new(from:, to:, colour: colour.downcase, opacity:, join:)
       end
-
-      def number?(value) = value.is_a?(Numeric) && value.to_f.finite?
-
-      def refuse(path, expected, found) = raise(ParameterError.new(path:, expected:, found:))
     end
   end
 end

@@ -10,13 +10,15 @@ module Mordant
     # green, blue], "reach"}, codes. Ends in either order.
     class Selection
       CHANNELS = %w[luma red green blue].freeze
+      INSTRUMENTS = %w[waveform vectorscope histogram solid].freeze
+      KEYS = %w[instrument channel from to cell reach].freeze
 
       # @param document [Hash]
       # @raise [ParameterError]
       def initialize(document)
-        refuse("an object", document) unless document.is_a?(Hash)
+        Checks.held("light", document, KEYS)
         @document = document
-        refuse("waveform, vectorscope, histogram or solid", document["instrument"]) unless respond_to?(:"in_#{document["instrument"]}", true)
+        Checks.choice(document["instrument"], "light.instrument", INSTRUMENTS)
       end
 
       # @param signal [Signal] of a picture, or of a part of one
@@ -52,22 +54,15 @@ module Mordant
 
       def between(values, low, high) = values.ge(low) & values.le(high)
 
-      def channel
-        name = @document["channel"]
-        CHANNELS.include?(name) ? name : refuse(CHANNELS.join(", "), name, "channel")
-      end
+      def channel = Checks.choice(@document["channel"], "light.channel", CHANNELS)
 
       def pair(key, count)
         value = Array(@document[key])
-        fine = value.size == count && value.all? { |x| x.is_a?(Numeric) && x.to_f.finite? }
-        if fine
-          value.map(&:to_f)
-        else
-          refuse("#{count} #{(count == 1) ? "number" : "numbers"}", @document[key], key)
-        end
+        Checks.reject("light.#{key}", "#{count} #{(count == 1) ? "number" : "numbers"}", @document[key]) unless value.size == count
+        value.map { |one| Checks.number(one, "light.#{key}", LIMITS) }
       end
-
-      def refuse(expected, found, key = nil) = raise(ParameterError.new(path: ["light", key].compact.join("."), expected:, found:))
+      LIMITS = (-1e6..1e6)
+      private_constant :LIMITS
     end
   end
 end

@@ -7,15 +7,10 @@ module Server
     # @param hdr [Mordant::Grade::View, nil] of the project's HDR target, of which renditions are made
     # @raise [Mordant::ParameterError]
     def self.from(document, path: "target", hdr: nil)
-      raise Mordant::ParameterError.new(path:, expected: "an object", found: document) unless document.is_a?(Hash)
-
-      texts = {"id" => 40, "name" => 60}.each do |key, longest|
-        next if document[key].is_a?(String) && document[key].strip.length.between?(1, longest)
-
-        raise Mordant::ParameterError.new(path: "#{path}.#{key}", expected: "1 to #{longest} characters", found: document[key])
-      end
+      Mordant::Checks.reject(path, "an object", document) unless document.is_a?(Hash)
+      texts = {"id" => 40, "name" => 60}.each { |key, longest| Mordant::Checks.text(document[key], "#{path}.#{key}", longest) }
       rendition = document["rendition"]
-      raise Mordant::ParameterError.new(path: "#{path}.rendition", expected: "an HDR target beside it, in PQ or HLG, to be made of", found: rendition) if rendition && hdr.nil?
+      Mordant::Checks.reject("#{path}.rendition", "an HDR target beside it, in PQ or HLG, to be made of", rendition) if rendition && hdr.nil?
 
       if rendition.is_a?(Hash)
         document = document.merge(Mordant::Rendition::Aim.written(*rendition.values_at("gamut", "peak"), path: "#{path}.rendition")) if document["encoding"].nil?

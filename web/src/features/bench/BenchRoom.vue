@@ -1,28 +1,23 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref } from 'vue'
 import RecipeColumn from '../grade/RecipeColumn.vue'
 import BorrowBanner from '../grade/BorrowBanner.vue'
 import { useBorrow } from '../grade/useBorrow'
 import { useCircuit } from '../grade/useCircuit'
-import { useComparedVersion } from '../grade/useComparedVersion'
 import { useCopies } from '../grade/useCopies'
 import { useMoves } from '../grade/useMoves'
-import { useRecipes } from '../grade/useRecipes'
 import ScopeDock from '../scopes/ScopeDock.vue'
 import { useNotices } from '../shell/useNotices'
 import CutBar from './CutBar.vue'
 import PictureStage from './PictureStage.vue'
 import ShotRibbon from './ShotRibbon.vue'
-import { useCleanWindow } from './useCleanWindow'
 import { useCut } from '../cut/useCut'
 import { useOpenCut } from '../cut/useOpenCut'
-import { useArrival } from './useArrival'
 import { useCopying } from './useCopying'
 import { useBenchKeys } from './useBenchKeys'
+import { useBenchPictures } from './useBenchPictures'
+import { usePlayed } from './usePlayed'
 import { useCaption } from './useCaption'
-import { useKeptHere } from './useKept'
-import { useCleaned } from '../grade/useCleaned'
-import { useMarks } from './useMarks'
 import DrawLayer from '../matte/DrawLayer.vue'
 import ShapeLayer from '../matte/ShapeLayer.vue'
 import { useMatte } from '../matte/useMatte'
@@ -34,7 +29,6 @@ import MarkLayer from '../review/MarkLayer.vue'
 import NotesPanel from '../review/NotesPanel.vue'
 import { useNotes } from '../review/useNotes'
 import SplitLayer from '../compare/SplitLayer.vue'
-import { useSecond } from '../compare/useSecond'
 import { useReference } from '../compare/useReference'
 import { useCrossing } from '../assembly/useCrossing'
 import StripPanel from '../strip/StripPanel.vue'
@@ -45,122 +39,28 @@ import { useScopes } from '../scopes/useScopes'
 import { useLayout } from './useLayout'
 import { useSight } from './useSight'
 import { useSurfaceHands } from '../surface/useSurfaceHands'
-import { usePicture } from './usePicture'
-import { usePresent } from './usePresent'
-import { useRealPixels, type Sight } from './useRealPixels'
-import { makePlayStore } from './playStore'
-import { usePlayer } from './usePlayer'
-import { usePlayReading } from './usePlayReading'
-import { makeLooking } from './useZoom'
-import { useScreen } from '../screen/useScreen'
 
-const cut = useCut()
-const recipes = useRecipes()
-const notices = useNotices()
-const screen = useScreen()
-const copies = useCopies()
-const borrow = useBorrow()
-const compared = useComparedVersion()
-const sight = useSight()
-const matte = useMatte()
-const moves = useMoves()
+const [cut, notices, copies, borrow, sight, matte, moves] = [useCut(), useNotices(), useCopies(), useBorrow(), useSight(), useMatte(), useMoves()]
+const [layout, notes, scopes, bands, reference, swatches, circuit, crossing] = [useLayout(), useNotes(), useScopes(), useBands(), useReference(), useSwatches(), useCircuit(), useCrossing()]
+const GUTTER = 104 // px beside the lanes, for what they are
 const openStep = computed(() => moves.open)
-const layout = useLayout()
-const notes = useNotes()
 const stage = ref<InstanceType<typeof PictureStage>>()
 const source = ref(false)
 const clipping = ref(false)
 const loupe = ref(false)
-const scopes = useScopes()
-const bands = useBands()
-const marks = useMarks(computed(() => cut.length))
-const clean = useCleanWindow()
-const reference = useReference()
-const swatches = useSwatches()
-const circuit = useCircuit()
-const looping = ref(true)
 const opened = useOpenCut()
-
-const range = computed(() => {
-  const shot = cut.shot
-  if (marks.range.value) return marks.range.value
-  return looping.value && shot ? { first: shot.record_in, count: shot.length } : { first: 0, count: cut.length }
-})
-const screenChanges = ref(0)
-const cleaned = useCleaned()
-watch([() => screen.wish, () => circuit.names, () => cleaned.spans.join()], () => screenChanges.value++)
-const crossing = useCrossing()
-const kept = useKeptHere('pictures')
-const renderRange = () => (kept.running.value ? kept.cancel() : kept.start(range.value.first, range.value.count))
-const store = makePlayStore({
-  kept: (frame) => !circuit.any && kept.has(frame),
-  cut: computed(() => cut.cut?.id ?? null),
-  shotAt: cut.shotAt,
-  on: computed(() => screen.wish),
-  trialOf: (shot) => cut.trialOf(shot),
-  trouble: notices.trouble,
-})
-const player = usePlayer({
-  store,
-  rate: computed(() => cut.rate),
-  range,
-  generation: computed(() => recipes.generation + screenChanges.value),
-  go: cut.go,
-})
-
-const present = usePresent({ opened, source, clipping })
-const wish = computed(() => (player.playing.value ? null : present.value))
-const picture = usePicture(wish, notices.trouble)
-const resting = computed(() => (picture.settled.value ? wish.value : null))
-const seen = shallowRef<Sight | null>(null)
-const real = useRealPixels({ wish: resting, sight: seen, trouble: notices.trouble })
-const secondSeen = shallowRef<Sight | null>(null)
-const inOne = computed(() => reference.flipped || reference.way === 'split')
-const second = useSecond({ present, firstPlays: player.playing, generation: computed(() => recipes.generation), sight: computed(() => (inOne.value ? seen.value : secondSeen.value)), trouble: notices.trouble })
-const beside = computed(() => reference.on && reference.way === 'side' && second.wanted.value)
-const looking = makeLooking()
-const secondLooking = makeLooking()
-const playReading = usePlayReading(
-  computed(() => (player.playing.value ? present.value : null)),
-  notices.trouble,
-)
+const { marks, looping, kept, player, renderRange, stop, toggle: togglePlay, goShot, goFrame } = usePlayed()
+const { wish, picture, seen, real, arrived, header, bitmap, looking, second, secondSeen, secondLooking, inOne, beside, playReading, openClean } = useBenchPictures({ opened, source, clipping, player })
 const copying = useCopying(
   computed(() => cut.shot),
   computed(() => cut.project?.id ?? null),
 )
-const { arrived, standIn } = useArrival({ shot: computed(() => cut.shot), project: computed(() => cut.project), shownFrame: computed(() => picture.shown.value?.header.frame ?? null) })
-const bitmap = computed(() => player.picture.value ?? (arrived.value ? (picture.shown.value?.bitmap ?? null) : standIn.value))
-const header = computed(() => (arrived.value ? picture.shown.value?.header : undefined))
-watch(header, (now) => {
-  moves.told = now?.moved ?? {}
-  moves.spanned = now?.spanned ?? {}
-  moves.course = now?.course ?? null
-})
-const GUTTER = 104 // px beside the lanes, for what they are
 const shownAs = useCaption({ arrived, playing: player.playing, source })
 
-function leavePlay() {
-  if (player.playing.value) player.stop()
-}
-function goShot(index: number) {
-  leavePlay()
-  cut.goShot(index)
-}
-function goFrame(frame: number) {
-  leavePlay()
-  cut.go(frame)
-}
 function tryBorrow() {
-  leavePlay()
+  stop()
   if (!borrow.next()) notices.news('No shot before this one has a grade to borrow.')
 }
-/** The clean picture follows what is shown here. */
-watch([wish, player.playing, () => cut.frame], () => {
-  if (cut.cut && cut.shot) clean.tell({ cut: cut.cut.id, frame: cut.frame, source: source.value, trial: cut.trialOf(cut.shot, compared.document ?? borrow.document ?? swatches.document), test: sight.test, playing: player.playing.value })
-})
-const openClean = () => cut.project && cut.cut && clean.open(`/projects/${cut.project.id}/cuts/${cut.cut.id}/clean`)
-
-const togglePlay = () => (player.playing.value ? player.stop() : player.play(cut.frame))
 
 useSurfaceHands()
 useBenchKeys({
