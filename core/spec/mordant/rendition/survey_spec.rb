@@ -39,7 +39,7 @@ RSpec.describe Mordant::Rendition::Survey do
 
   it "leaves bars out, and begins again where some of them turn out to have been darkness" do
     black = (Mordant::Colour::WorkingSpace.default.black * 65_535).round
-    path = Footage.written(@folder, 40, "bars.mkv", []) do |n|
+    path = Footage.written(:bars, @folder, 40, "bars.mkv", []) do |n|
       edge = (n < 20) ? 12 : 6
       Array.new(36) { |row| Array.new(64 * 3, row.between?(edge, 35 - edge) ? Footage.code(7) + 600 * (row % 3) : black) }.flatten
     end
