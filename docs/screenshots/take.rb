@@ -239,15 +239,15 @@ settle
 go_to_shot("2B")
 PAGE.driver.browser.keyboard.type([:shift, "w"])
 PAGE.find("aside[aria-label='notes of this cut']")
-PAGE.fill_in("words of the note", with: "Cup a little brighter, so that it is seen.")
+PAGE.fill_in("words of the note", with: "Bottle a little brighter, so that it is seen.")
 PAGE.click_button("area")
-mouse.move(**at(0.62, 0.5))
+mouse.move(**at(0.33, 0.6))
 mouse.down
-mouse.move(**at(0.7, 0.6))
-mouse.move(**at(0.74, 0.66))
+mouse.move(**at(0.37, 0.75))
+mouse.move(**at(0.4, 0.86))
 mouse.up
 PAGE.click_button("leave it")
-PAGE.find("[data-note] button", text: "Cup a little").click
+PAGE.find("[data-note] button", text: "Bottle a little").click
 settle
 take("notes")
 PAGE.click_button("send a link…")
