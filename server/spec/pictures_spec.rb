@@ -346,7 +346,7 @@ RSpec.describe "Pictures", type: :request do
     expect([parts.keys.sort, header["solid"]["points"]]).to eq([%w[colours histogram picture points vector], 1])
     none = ask(light: {instrument: "histogram", channel: "luma", from: 0.0, to: 0.001})[1]
     expect(pixel(none).max).to be < pixel(ask[1]).max
-    [[{measure: "moon"}, "measure"], [{scopes: {ear: 1}}, "scopes"], [{light: {instrument: "x"}}, "light"], [{scopes: {vectorscope: 3}}, "zoom"]].each do |body, path|
+    [[{measure: "moon"}, "measure"], [{scopes: {ear: 1}}, "scopes"], [{light: {instrument: "x"}}, "light.instrument"], [{scopes: {vectorscope: 3}}, "zoom"]].each do |body, path|
       ask(**body)
       expect([last_response.status, json["path"]]).to eq([422, path]), body.inspect
     end

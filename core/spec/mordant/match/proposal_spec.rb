@@ -13,7 +13,8 @@ RSpec.describe Mordant::Match::Proposal do
     Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new("steps" => []), source: shot["encoding"]).run(codes)
   end
 
-  def points(frame) = Mordant::Match::Points.new(frame, space:)
+  # Looked for once in each picture.
+  def points(frame) = (@points ||= {}.compare_by_identity)[frame] ||= Mordant::Match::Points.new(frame, space:)
 
   def proposal(hero, frame, **more) = described_class.new(hero: points(hero), picture: points(frame), **more)
 
@@ -84,10 +85,11 @@ RSpec.describe Mordant::Match::Proposal do
       luminance = [red, green, blue].zip(space.luminance_weights).sum { |light, weight| light * weight }
       [Math.log2(luminance / 0.18), Math.log2(red / blue), Math.log2(green) - (Math.log2(red) + Math.log2(blue)) / 2]
     end
+    picture = Hash.new { |known, name| known[name] = working(name) }
     truth = manifest["shots"].to_h { |shot| [shot["shot"], card[shot]] }
     left, known = [%w[1A 1B], %w[1A 1C], %w[1A 1D], %w[2A 2B], %w[2A 2C], %w[2A 2D], %w[3B 3A], %w[3B 3C]].map do |one, other|
       wanted = truth[one].zip(truth[other]).map { |a, b| a - b }
-      found = proposal(working(one), working(other)).shift
+      found = proposal(picture[one], picture[other]).shift
       [found.zip(wanted).map { |a, b| (a - b).abs }, wanted.map(&:abs)]
     end.transpose
     median = ->(rows, axis) { rows.map { |row| row[axis] }.sort.then { |list| (list[3] + list[4]) / 2 } }

@@ -73,7 +73,7 @@ describe('what the picture is compared with', () => {
     reference.keep()
     useCut().go(3)
     reference.keep()
-    expect([reference.kept, reference.second, reference.words]).toEqual([[25, 3], { frame: 3 }, '1 kept place'])
+    expect([reference.kept, reference.second, reference.words]).toEqual([[25, 3], { frame: 3 }, '1 saved frame'])
     reference.nextKept()
     expect(reference.second).toEqual({ frame: 25 })
     reference.kind = 'source'

@@ -4,6 +4,7 @@ import { RouterLink, useRoute } from 'vue-router'
 import { useCut } from '../cut/useCut'
 import ScreenMenu from '../screen/ScreenMenu.vue'
 import SurfaceMenu from '../surface/SurfaceMenu.vue'
+import { useHere } from '../people/useHere'
 import PersonMenu from '../people/PersonMenu.vue'
 import HistoryMenu from './HistoryMenu.vue'
 import NewsLine from './NewsLine.vue'
@@ -15,6 +16,7 @@ const route = useRoute()
 const cut = useCut()
 const recipes = useRecipes()
 const circuit = useCircuit()
+const here = useHere()
 
 useKeys('everywhere', [
   { key: 'mod+z', words: 'undo', press: () => void recipes.undo() },
@@ -47,7 +49,8 @@ const saved = computed(() => {
       noise reduction bypassed
     </button>
     <template v-if="project">
-      <span v-if="inCut" data-test="saved" :class="{ 'text-madder': recipes.offline }">{{ saved }}</span>
+      <span v-if="!here.may('grade')" data-test="looks">you look, and may leave notes</span>
+      <span v-else-if="inCut" data-test="saved" :class="{ 'text-madder': recipes.offline }">{{ saved }}</span>
       <SurfaceMenu v-if="route.name === 'bench'" />
       <ScreenMenu v-if="route.name === 'bench' || route.name === 'pairing'" />
       <HistoryMenu :project="project" />

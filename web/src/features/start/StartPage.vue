@@ -4,11 +4,13 @@ import type { Project, ProjectSummary } from '@/api/project'
 import { onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { smallPicture } from '../cut/smallPicture'
+import { useHere } from '../people/useHere'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useNotices } from '../shell/useNotices'
 
 const router = useRouter()
 const notices = useNotices()
+const here = useHere()
 const projects = ref<ProjectSummary[] | null>(null)
 const name = ref('')
 const raster = ref('')
@@ -73,8 +75,8 @@ async function create() {
             <h2 class="text-base font-semibold">{{ project.name }}</h2>
             <p class="mt-0.5 truncate text-xs text-dim">{{ project.width }}×{{ project.height }} · {{ rate(project.rate) }} f/s · {{ project.targets.map((one) => one.name).join(', ') }}</p>
           </div>
-          <button v-if="leaving !== project.id" class="text-xs text-faint hover:text-ink" @click="((leaving = project.id), (typed = ''))">delete…</button>
-          <RouterLink class="control" :to="{ name: 'intake', params: { project: project.id } }">Intake</RouterLink>
+          <button v-if="leaving !== project.id && here.may('administer')" class="text-xs text-faint hover:text-ink" @click="((leaving = project.id), (typed = ''))">delete…</button>
+          <RouterLink v-if="here.may('grade')" class="control" :to="{ name: 'intake', params: { project: project.id } }">Intake</RouterLink>
         </div>
         <form v-if="leaving === project.id" class="flex items-center gap-3 border-t border-madder bg-raise px-4 py-2.5 text-xs" @submit.prevent="remove(project)">
           <span class="flex-1 text-dim"
@@ -109,7 +111,7 @@ async function create() {
       </li>
     </ul>
     <p v-if="projects?.length === 0" class="mt-6 text-dim">There is no project yet. Name one and take a folder of footage in.</p>
-    <form class="mt-8 flex max-w-2xl gap-2" @submit.prevent="create">
+    <form v-if="here.may('grade')" class="mt-8 flex max-w-2xl gap-2" @submit.prevent="create">
       <input v-model="name" class="field flex-1" placeholder="name of a new project" aria-label="name of a new project" maxlength="80" />
       <ChoiceList class="w-44" label="raster of the project" :groups="[{ name: '', options: RASTERS }]" :model-value="raster" opens="up" @update:model-value="raster = $event ?? ''">{{ raster || 'raster of the footage' }}</ChoiceList>
       <ChoiceList class="w-40" label="rate of the project" :groups="[{ name: '', options: RATES }]" :model-value="fps" opens="up" @update:model-value="fps = $event ?? ''">{{ fps ? `${fps} f/s` : 'rate of the footage' }}</ChoiceList>
