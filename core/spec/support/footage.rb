@@ -21,7 +21,7 @@ module Footage
   def written(kind, folder, frames, name, arguments, &picture)
     path = File.join(folder, name)
     made = (@made ||= {})[[kind, frames, File.extname(name), arguments]]
-    return File.open(path, "wb") { |file| file.write(made) } && path if made
+    return IO.copy_stream(StringIO.new(made), path) && path if made
 
     encode(path, frames, arguments, &picture)
     @made[[kind, frames, File.extname(name), arguments]] = File.binread(path)
