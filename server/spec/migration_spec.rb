@@ -45,4 +45,21 @@ RSpec.describe "A production made before cuts could be mended" do
     expect(pictures(Server::Cut.find(cut.id))).to eq(before)
     expect(Server::Change.undo(cut.project.reload).first.words).to eq("x")
   end
+
+  it "opens with the same frames and history where it was made before there were people" do
+    require File.join(Server::ROOT, "server/migrations/024_let_people_in")
+    cut = Studio.cut(@folder)
+    cut.shots.first.recipe.accept(revision: 0, words: "x", document: Studio.balance(exposure: 1.0))
+    before = pictures(Server::Cut.find(cut.id))
+    kinds = [Server::Change, Server::Project, Server::Recipe, Server::Person, Server::Note, Server::Review, Server::Presence, Server::SignIn, Server::Try]
+    %i[down up].each { |way| LetPeopleIn.new.migrate(way) }
+    kinds.each(&:reset_column_information)
+    project = cut.project.reload
+    expect(pictures(Server::Cut.find(cut.id))).to eq(before)
+    expect([project.turn, Server::Person.asked?, Server::Change.line(project).map(&:words)]).to eq([0, false, ["x"]])
+    person = Server::Person.made("name" => "Ida", "role" => "administer", "password" => "ferry at low tide")
+    expect(Server::OwnHistory.new(project, person).undo.first.words).to eq("x") # what was done before is everybody's
+  ensure
+    Server::Person.forget
+  end
 end

@@ -2,7 +2,7 @@
 import { getJson } from '@/api/client'
 import type { Project } from '@/api/project'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { useRecipes } from '../grade/useRecipes'
 import { useNotices } from './useNotices'
 
@@ -27,13 +27,19 @@ async function travel(change: number | null) {
   await recipes.travel(change)
   await load()
 }
+/** What others do while it is looked at comes in too. */
+const shown = ref(false)
+watch(
+  () => props.project.head,
+  () => shown.value && void load(),
+)
 const clock = (at: string) => new Date(at).toLocaleTimeString('en-GB')
 </script>
 
 <template>
   <Popover class="relative">
     <PopoverButton class="px-1.5 text-ink" title="what was done; click a line to go there" @click="load">history</PopoverButton>
-    <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 max-h-[70vh] w-80 overflow-y-auto border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
+    <PopoverPanel v-inside @vue:mounted="shown = true" @vue:unmounted="shown = false" class="absolute right-0 z-30 mt-1 max-h-[70vh] w-80 overflow-y-auto border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
       <button
         v-for="(change, index) in line"
         :key="change.id"
