@@ -88,9 +88,12 @@ RSpec.describe "Hands on the Bench" do
     expect(page).to have_no_css("[data-test=enlarged]")
   end
 
-  it "draws a point of a curve in one go, and types a limit of the bands with the pointer" do
-    find("button[aria-label='add a step to shot 1A']").click
-    find("[role=menuitem]", text: "Curves").click
+  it "adds steps and types a number by name, draws a point of a curve in one go, and types a limit of the bands with the pointer" do
+    by_name("add balance")
+    by_name("exposure")
+    press("0.2", :Enter)
+    expect(page).to have_css("[role=spinbutton][aria-label=exposure][aria-valuenow='0.2']")
+    by_name("add curves")
     settle
     graph = "svg[aria-label='curve luma']"
     box = page.evaluate_script("(() => { const r = document.querySelector(arguments[0]).getBoundingClientRect(); return [r.x, r.y, r.width, r.height] })()", graph)

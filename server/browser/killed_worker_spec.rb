@@ -12,7 +12,7 @@ RSpec.describe "Workers that are killed during a render" do
     taking = Server::Intake::Taking.new(project, Server::MediaRoot.find_by!(path: File.realpath(MEDIA)))
     clips = %w[H014_1A H014_1B].map { |name| taking.call("day twelve/#{name}.mov") }
     @cut = Server::Cut.create_named!(project, "Day")
-    clips.each_with_index { |clip, index| @cut.add([{clip:, position: index, source_in: 6, record_in: index * 26, length: 26}]) }
+    clips.each_with_index { |clip, index| @cut.add([{clip:, position: index, source_in: 6, record_in: index * 18, length: 18}]) }
     @cut = Server::Cut.find(@cut.id)
     @cut.loaded_shots.first.recipe.accept(revision: 0, document: {"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 0.4, "saturation" => 1.2}}]}, words: "x")
   end

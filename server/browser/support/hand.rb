@@ -45,6 +45,16 @@ module Hand
 
   def press(*keys) = page.driver.browser.keyboard.type(*keys)
 
+  # Does something by what it is called.
+  def by_name(words)
+    press([:control, "k"])
+    find("[aria-label='what to do']").send_keys(words)
+    expect(page).to have_css("[role=option]", text: /\A#{Regexp.escape(words)}/i)
+    find("[aria-label='what to do']").send_keys(:enter)
+    expect(page).to have_no_css("[aria-label='what to do']")
+    sleep 0.2 # the focus goes back first
+  end
+
   # Clicks a number and types another.
   def type_number(label, text)
     find("[role=spinbutton][aria-label='#{label}']").click

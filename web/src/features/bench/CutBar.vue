@@ -74,7 +74,7 @@ function press(event: PointerEvent) {
       <button v-if="view.mode === 'free'" class="whitespace-nowrap text-weld hover:text-ink" title="Shift L" @mousedown.prevent @click="view.mode = 'cut'">whole cut</button>
       <button class="whitespace-nowrap hover:text-ink" :class="strip ? 'text-ink' : ''" :aria-pressed="strip" title="Shift S: what changes over time" data-test="strip" @mousedown.prevent @click="emit('strip')">strip</button>
       <button class="whitespace-nowrap hover:text-ink" :class="looping ? 'text-ink' : ''" :aria-pressed="looping" @mousedown.prevent @click="emit('loop')">
-        {{ marked ? `loop ${marked.count} frames` : looping ? 'loop shot' : 'loop cut' }}
+        {{ marked ? `loop ${marked.count} ${marked.count === 1 ? 'frame' : 'frames'}` : looping ? 'loop shot' : 'loop cut' }}
       </button>
     </div>
     <div

@@ -3,16 +3,38 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, Dialo
 import { computed, ref } from 'vue'
 import { matches, shownKey, topics, useKeys, type Shortcut } from './useKeys'
 
-/** Everything that can be done here, by its name. */
+/** Everything that can be done here, by its name: what keys do, what has no key, and what stands on the screen. */
 const MOST = 14 // lines
+const LONGEST = 60 // characters of a name
+const CLOSED = 80 // ms until the palette has given the focus back
+const ON_SCREEN = 'main button, main a[href], main [role=spinbutton], header button, header a[href]'
 const open = ref(false)
 const typed = ref('')
 const all = ref<{ topic: string; act: Shortcut }[]>([])
 
+/** Buttons, links and numbers that are seen, each name once. */
+function onScreen(known: string[]): { topic: string; act: Shortcut }[] {
+  const names = new Set(known)
+  return [...document.querySelectorAll<HTMLElement>(ON_SCREEN)].flatMap((element) => {
+    const words = (element.ariaLabel ?? element.textContent ?? '').replace(/\s+/g, ' ').trim()
+    if (element.offsetParent === null || element.matches(':disabled') || words.length < 2 || words.length > LONGEST || names.has(words)) return []
+    names.add(words)
+    const number = element.role === 'spinbutton'
+    return [{ topic: number ? 'type a number' : 'on this screen', act: { key: '', words, press: () => (number ? typeIn(element) : element.click()) } }]
+  })
+}
+
+/** A number is typed after Enter on it. */
+function typeIn(element: HTMLElement) {
+  element.focus()
+  element.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
+}
+
 function show() {
-  all.value = topics()
+  const acts = topics()
     .flatMap(({ topic, acts }) => acts.map((act) => ({ topic, act })))
     .filter(({ act }) => act.press !== show)
+  all.value = [...acts, ...onScreen(acts.map(({ act }) => act.words))]
   typed.value = ''
   open.value = true
 }
@@ -41,7 +63,7 @@ function choose(line: { act: Shortcut } | null) {
     }
     window.addEventListener('keydown', end, true)
     window.addEventListener('pointerdown', end, true)
-  })
+  }, CLOSED)
 }
 </script>
 
