@@ -39,7 +39,7 @@ const clock = (at: string) => new Date(at).toLocaleTimeString('en-GB')
 <template>
   <Popover class="relative">
     <PopoverButton class="px-1.5 text-ink" title="what was done; click a line to go there" @click="load">history</PopoverButton>
-    <PopoverPanel v-inside @vue:mounted="shown = true" @vue:unmounted="shown = false" class="absolute right-0 z-30 mt-1 max-h-[70vh] w-80 overflow-y-auto border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none">
+    <PopoverPanel v-inside class="absolute right-0 z-30 mt-1 max-h-[70vh] w-80 overflow-y-auto border border-line bg-raise py-1 shadow-lg shadow-black/50 outline-none" @vue:mounted="shown = true" @vue:unmounted="shown = false">
       <button
         v-for="(change, index) in line"
         :key="change.id"
