@@ -24,7 +24,7 @@ import { useMatte } from '../matte/useMatte'
 import LoupeLayer from './LoupeLayer.vue'
 import SkinPatch from './SkinPatch.vue'
 import RegionLayer from './RegionLayer.vue'
-import SecondBar from '../compare/SecondBar.vue'
+import ReferenceBar from '../compare/ReferenceBar.vue'
 import MarkLayer from '../review/MarkLayer.vue'
 import NotesPanel from '../review/NotesPanel.vue'
 import { useNotes } from '../review/useNotes'
@@ -159,7 +159,7 @@ useBenchKeys({
           >
         </PictureStage>
       </div>
-      <SecondBar v-if="reference.on" :second="second" />
+      <ReferenceBar v-if="reference.on" :second="second" />
       <CutBar
         :shots="cut.shots"
         :frame="cut.frame"

@@ -1,6 +1,6 @@
 import { computed, shallowRef, watch, type Ref } from 'vue'
 import { useReference } from '../compare/useReference'
-import { useSecond } from '../compare/useSecond'
+import { useReferencePicture } from '../compare/useReferencePicture'
 import { useCut } from '../cut/useCut'
 import { useBorrow } from '../grade/useBorrow'
 import { useComparedVersion } from '../grade/useComparedVersion'
@@ -37,7 +37,7 @@ export function useBenchPictures({ opened, source, clipping, player }: { opened:
 
   const secondSeen = shallowRef<Sight | null>(null)
   const inOne = computed(() => reference.flipped || reference.way === 'split')
-  const second = useSecond({ present, firstPlays: player.playing, generation: computed(() => recipes.generation), sight: computed(() => (inOne.value ? seen.value : secondSeen.value)), trouble: notices.trouble })
+  const second = useReferencePicture({ present, firstPlays: player.playing, generation: computed(() => recipes.generation), sight: computed(() => (inOne.value ? seen.value : secondSeen.value)), trouble: notices.trouble })
 
   watch([wish, player.playing, () => cut.frame], () => {
     if (cut.cut && cut.shot) clean.tell({ cut: cut.cut.id, frame: cut.frame, source: source.value, trial: cut.trialOf(cut.shot, compared.document ?? borrow.document ?? swatches.document), test: sight.test, playing: player.playing.value })

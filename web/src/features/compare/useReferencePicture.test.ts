@@ -6,7 +6,7 @@ import { cut as cutOf, shot, step } from '@/test/production'
 import { useCut } from '../cut/useCut'
 import type { PictureWish } from '../bench/usePicture'
 import { useReference } from './useReference'
-import { useSecond, type SecondPicture } from './useSecond'
+import { useReferencePicture, type SecondPicture } from './useReferencePicture'
 
 let calls: Call[]
 let scope: EffectScope
@@ -34,7 +34,7 @@ beforeEach(async () => {
   present.value = { cut: 5, frame: 15, source: false, on: {} as PictureWish['on'], moving: false, trial: cut.trialOf(cut.shot!) }
   Object.assign(useReference(), { kind: 'distance', distance: -1, way: 'split', on: false })
   scope = effectScope()
-  second = scope.run(() => useSecond({ present, firstPlays: plays, generation: ref(0), sight: ref(null), trouble: () => undefined }))!
+  second = scope.run(() => useReferencePicture({ present, firstPlays: plays, generation: ref(0), sight: ref(null), trouble: () => undefined }))!
   await nextTick()
 })
 afterEach(() => {

@@ -4,7 +4,7 @@ import { clock } from '../cut/timecode'
 import { useCut } from '../cut/useCut'
 import { useSwatches } from '../swatches/useSwatches'
 import { useReference } from './useReference'
-import type { SecondPicture } from './useSecond'
+import type { SecondPicture } from './useReferencePicture'
 
 /** The reference's own line: what it is, its time, and what is taken from it. */
 const props = defineProps<{ second: SecondPicture }>()

@@ -18,7 +18,7 @@ const AHEAD = 24 // frames asked for before the first picture reaches them
  * @param firstPlays whether that is playing
  * @param sight what of it is seen, where that has more pixels than the settled picture
  */
-export function useSecond(options: { present: Ref<PictureWish | null>; firstPlays: Ref<boolean>; generation: Ref<number>; sight: Ref<Sight | null>; trouble: (error: unknown) => void }) {
+export function useReferencePicture(options: { present: Ref<PictureWish | null>; firstPlays: Ref<boolean>; generation: Ref<number>; sight: Ref<Sight | null>; trouble: (error: unknown) => void }) {
   const cut = useCut()
   const screen = useScreen()
   const reference = useReference()
@@ -145,4 +145,4 @@ export function useSecond(options: { present: Ref<PictureWish | null>; firstPlay
   }
 }
 
-export type SecondPicture = ReturnType<typeof useSecond>
+export type SecondPicture = ReturnType<typeof useReferencePicture>
