@@ -36,6 +36,8 @@ RSpec.describe Server::Guard, type: :request do
       header "Sec-Fetch-Site", site
       get "/api/projects"
       expect([last_response.status, last_response.headers["content-security-policy"]]).to match([403, /default-src/]), site
+      get "/%61pi/projects" # the same address
+      expect(last_response.status).to eq(403), site
     end
     get "/" # a page may be come to from anywhere
     expect(last_response.status).not_to eq(403)

@@ -78,7 +78,7 @@ module Server
 
         origin = env["HTTP_ORIGIN"]
         return "requests from other sites are refused" if origin && origin != "#{Settings.https? ? "https" : "http"}://#{env["HTTP_HOST"]}"
-        return "requests from other sites are refused" if DATA.match?(path) && !ASKING.include?(env["HTTP_SEC_FETCH_SITE"])
+        return "requests from other sites are refused" if DATA.match?(Rack::Utils.unescape_path(path).scrub("?")) && !ASKING.include?(env["HTTP_SEC_FETCH_SITE"])
         return if READS.include?(env["REQUEST_METHOD"])
         return if token(env) && Rack::Utils.secure_compare(token(env), env[HEADER].to_s)
 

@@ -18,18 +18,15 @@ module Server
     # @return [String] JSON; each note is a marker of the shot it is about
     def otio
       written = CutList.new(@cut).shots
-      ids = @cut.loaded_shots.map(&:id)
-      @notes.group_by { |note| note[:shot] }.each do |shot, notes|
-        at = ids.index(shot) or next
-        record_in = @cut.loaded_shots[at].record_in
-        written[at].markers = notes.map { |note| Mordant::Cut::Written::Marker.new(offset: note[:frame] - record_in, name: note[:by], words: plain(note), metadata: {"closed" => note[:closed], **(note[:mark] ? {"mark" => note[:mark]} : {})}) }
+      @notes.group_by { |note| @cut.shot(note[:shot]) }.except(nil).each do |shot, notes|
+        written[@cut.loaded_shots.index(shot)].markers = notes.map { |note| Mordant::Cut::Written::Marker.new(offset: note[:frame] - shot.record_in, name: note[:by], words: plain(note), metadata: {"closed" => note[:closed], **(note[:mark] ? {"mark" => note[:mark]} : {})}) }
       end
       Mordant::Cut::OpenTimeline.write(written, name: @cut.name)
     end
 
     private
 
-    def name_of(note) = @cut.loaded_shots.find { |shot| shot.id == note[:shot] }&.name || "shot that has gone"
+    def name_of(note) = @cut.shot(note[:shot])&.name || "shot that has gone"
 
     def said(note) = plain(note).lines.map { |line| "  #{line.chomp}\n" }.join
 

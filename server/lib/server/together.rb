@@ -18,6 +18,8 @@ module Server
       standing.merge(recipes(projects), notes(projects), projects.to_h { |id| [["presence", id, id], {id:, people: there.fetch(id, [])}] })
     end
 
+    # @param projects [Array<Integer>]
+    # @return [Hash{Array(String, Integer, Integer) => Hash}] id and revision of each that has changed lately
     def recipes(projects)
       owner = "COALESCE(shots.cut_id, washes.cut_id, families.cut_id)"
       Recipe.where(updated_at: (Time.now - LATELY)..).where("revision > 0")
@@ -27,6 +29,9 @@ module Server
     end
 
     # One mark for a cut's notes; whoever shows them reads them anew when it changes.
+    #
+    # @param projects [Array<Integer>]
+    # @return [Hash{Array(String, Integer, Integer) => Hash}] id of the cut and mark
     def notes(projects)
       Note.joins(:cut).where(cuts: {project_id: projects}).group("cuts.project_id", :cut_id).pluck("cuts.project_id", :cut_id, Arel.sql("count(*)"), Arel.sql("max(notes.updated_at)"))
         .to_h { |project, cut, count, at| [["notes", project, cut], {id: cut, mark: "#{count} #{at.to_f}"}] }

@@ -59,13 +59,16 @@ module Server
     # @param cut [Cut] as it is now
     # @return [Integer] record frame; where its shot has gone, or does not show its frame any more, the nearest there is
     def frame_in(cut)
-      shot = cut.loaded_shots.find { |one| one.id == shot_id } or return [frame, cut.timeline.length - 1].min
+      cut.loaded_shots
+      shot = cut.shot(shot_id) or return [frame, cut.timeline.length - 1].min
       return shot.record_in if shot.speed.zero?
 
       shot.record_in + ((source - shot.source_in - shot.phase) / shot.speed).round.clamp(0, shot.length - 1)
     end
 
     # Answered and done, or open again.
+    #
+    # @param closed [Boolean]
     def close(closed) = update!(closed_at: closed ? Time.now : nil)
 
     def to_h(cut = self.cut)

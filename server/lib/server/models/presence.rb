@@ -11,6 +11,8 @@ module Server
 
     belongs_to :person, optional: true
 
+    # Written down, or with leaving taken away. Of one person the latest MOST windows are known.
+    #
     # @param body [Hash] window, room, project, cut, shot, recipe: ids or null; touching; leaving
     # @raise [Mordant::ParameterError]
     def self.note(body)
