@@ -26,6 +26,7 @@ RSpec.describe "Projects", type: :request do
     one = queries.call
     cut = Server::Cut.first
     5.times { |n| cut.add([{clip: Server::Clip.first, position: n + 2, source_in: 0, record_in: 14 + n, length: 1}]) }
+    3.times { |n| Server::Project.create!(name: "Other #{n}", width: 64, height: 36) }
     expect(queries.call).to eq(one)
     expect(json.first["cuts"].first["shots"].size).to eq(7)
   end

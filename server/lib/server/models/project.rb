@@ -92,7 +92,8 @@ module Server
       {undo: head_change&.words, redo: Change.next_of(self)&.words}
     end
 
-    def to_h
+    # @param steps [Hash] as #steps; lists of projects leave them out, as they are looked for in each history by itself
+    def to_h(steps: self.steps)
       {id:, turn:, head: head_change_id, name:, rate: rate.to_s, width:, height:, fixed:, working_space:, space: space.to_h, canvas:, targets: views.map(&:to_h),
        stamp: Pictures::Depends.project(self), **steps}
     end

@@ -19,7 +19,7 @@ module Server
       app.get "/api/projects" do
         projects = Project.includes(:head_change, cuts: [{shots: [:recipes, :clip]}, {washes: :recipe}, {families: :recipes}]).order(:id).to_a
         Pictures::Depends.files(projects)
-        answer(projects.map { |project| project.to_h.merge(cuts: project.cuts.sort_by(&:id).map(&:summary)) })
+        answer(projects.map { |project| project.to_h(steps: {undo: nil, redo: nil}).merge(cuts: project.cuts.sort_by(&:id).map(&:summary)) })
       end
 
       app.get "/api/projects/:id" do

@@ -125,7 +125,7 @@ export const useCut = defineStore('cut', () => {
   async function openProject(id: string) {
     const found = (await getJson<ProjectSummary[]>('/projects')).find((one) => one.id === Number(id))
     if (!found) throw new Error(`there is no project ${id}`)
-    project.value = found
+    project.value = await getJson<Project>(`/projects/${id}`) // with what undo would take back
     const first = found.cuts[0]
     if (first) last.value[id] ??= String(first.id)
   }
