@@ -103,7 +103,7 @@ RSpec.describe "Two people and somebody who looks" do
       press(:Left)
       click_button "an area"
       drag("svg[aria-label=marks]", dx: 120, dy: 80)
-      fill_in "words of the note", with: "the hat is too bright"
+      fill_in "the note", with: "the hat is too bright"
       fill_in "your name", with: "Orla Finch"
       click_button "Leave note"
       expect(page).to have_css("[data-note]", text: "the hat is too bright")
@@ -120,6 +120,7 @@ RSpec.describe "Two people and somebody who looks" do
       fill_in "answer to Orla Finch", with: "half a stop less"
       press(:Enter)
       until_stored("answer") { note.answers.reload.any? }
+      expect(page).to have_css("[data-note]", text: "half a stop less") # it moves what stands below
       click_button "close"
       expect(page).to have_no_css("[data-test=note-count]")
     end

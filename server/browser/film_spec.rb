@@ -28,10 +28,12 @@ RSpec.describe "A film look" do
     expect(page).to have_css("[data-test=guide-white]").and have_css("[data-test=touch-black]", text: /to go|met|past/)
     drag("[data-test=hold-toe]", dx: 9)
     until_stored("toe") { step("emulsion")["parameters"]["toe"] > 0.2 }
-    drag("[data-test=hold-speed]", dx: -9)
-    drag("[data-test=hold-slope]", dy: -6)
-    drag("[data-test=hold-red]", dy: -4)
-    until_stored("the diagram") { step("emulsion")["parameters"].values_at("speed", "slope", "points").then { |speed, slope, points| speed > 0.2 && slope > 1.02 && points[1] > 1 } }
+    # each moves the others' handles, when its answer is there
+    [["speed", {dx: -9}, ->(it) { it["speed"] > 0.2 }], ["slope", {dy: -6}, ->(it) { it["slope"] > 1.02 }], ["red", {dy: -4}, ->(it) { it["points"][1] > 1 }]].each do |name, way, stored|
+      settle
+      drag("[data-test=hold-#{name}]", **way)
+      until_stored(name) { stored[step("emulsion")["parameters"]] }
+    end
     click_button "follow a patch"
     drag("[aria-label='a patch to follow through the film']", dx: 30, dy: 20)
     expect(page).to have_css("[data-test=way-patch]").and have_css("[data-test=film-patch]")

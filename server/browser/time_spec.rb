@@ -119,7 +119,7 @@ RSpec.describe "Change over time" do
     expect(find("[role=spinbutton][aria-label=exposure]")["aria-valuenow"]).to eq("1")
     find("button[aria-label='key of exposure at frame 1']").click
     find("button[aria-label='easing after the key']").click
-    find("[role=option]", text: "smoothly on").click
+    find("[role=option]", exact_text: "smooth").click
     until_stored("an easing") { document.dig("steps", 0, "keys", "exposure", 0, "ease") == "smooth" }
     click_button "graph"
     expect(page).to have_css("path[data-test=course][d^=M]")

@@ -16,31 +16,19 @@ RSpec.describe "Projects", type: :request do
 
   it "lists projects with their cuts in a fixed number of queries" do
     Studio.cut(@folder)
-    queries = lambda do
-      count = 0
-      counter = ActiveSupport::Notifications.subscribe("sql.active_record") { |*, payload| count += 1 unless payload[:name] == "SCHEMA" }
-      call(:get, "/projects")
-      count.tap { ActiveSupport::Notifications.unsubscribe(counter) }
-    end
     call(:get, "/projects") # fetches the token too
-    one = queries.call
+    one = questions { call(:get, "/projects") }
     cut = Server::Cut.first
     5.times { |n| cut.add([{clip: Server::Clip.first, position: n + 2, source_in: 0, record_in: 14 + n, length: 1}]) }
     3.times { |n| Server::Project.create!(name: "Other #{n}", width: 64, height: 36) }
-    expect(queries.call).to eq(one)
+    expect(questions { call(:get, "/projects") }).to eq(one)
     expect(json.first["cuts"].first["shots"].size).to eq(7)
   end
 
   it "loads a cut whole in a fixed number of queries, a table each, however many shots, washes and families it has" do
     cut = Studio.cut(@folder)
     call(:get, "/projects") # fetches the token too
-    queries = lambda do
-      count = 0
-      counter = ActiveSupport::Notifications.subscribe("sql.active_record") { |*, payload| count += 1 unless payload[:name] == "SCHEMA" }
-      call(:get, "/cuts/#{cut.id}")
-      ActiveSupport::Notifications.unsubscribe(counter)
-      count
-    end
+    queries = -> { questions { call(:get, "/cuts/#{cut.id}") } }
     queries.call
     expect(json).to include("length" => 14, "name" => "Cut 1")
     expect(json["shots"].map { |shot| shot.values_at("name", "record_in", "dissolve") }).to eq([["one", 0, 0], ["two", 8, 2]])

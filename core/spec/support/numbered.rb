@@ -10,18 +10,18 @@ module Numbered
   X264 = %w[-c:v libx264 -pix_fmt yuv420p -preset fast -x264-params].freeze
   X265 = %w[-c:v libx265 -preset fast -pix_fmt yuv420p -x265-params].freeze
   KINDS = {
-    "H.264, open groups, pyramid, MOV" => ["o.mov", 25, [*X264, "open-gop=1:keyint=12:min-keyint=12:bframes=5:b-pyramid=normal:scenecut=0"]],
-    "H.265, open groups, MP4" => ["o.mp4", 25, [*X265, "log-level=error:open-gop=1:keyint=10:min-keyint=10:bframes=4:scenecut=0"]],
+    "H.264, open groups, pyramid, MOV" => ["o.mov", 25, [*X264, "open-gop=1:keyint=8:min-keyint=8:bframes=5:b-pyramid=normal:scenecut=0"]],
+    "H.265, open groups, MP4" => ["o.mp4", 25, [*X265, "log-level=error:open-gop=1:keyint=8:min-keyint=8:bframes=4:scenecut=0"]],
     "H.264, one keyframe, MP4 at 59.94" => ["long.mp4", "60000/1001", [*X264, "keyint=300:bframes=3"]],
-    "H.264, open groups, Matroska at 59.94" => ["o.mkv", "60000/1001", [*X264, "open-gop=1:keyint=12:bframes=3:scenecut=0"]],
-    "H.265, open groups, Matroska" => ["p.mkv", 24, [*X265, "log-level=error:open-gop=1:keyint=10:bframes=4:scenecut=0"]],
-    "H.264, open groups, transport stream" => ["o.ts", 50, [*X264, "open-gop=1:keyint=12:bframes=3:scenecut=0"]],
-    "MPEG-2, open groups, MXF" => ["long.mxf", 25, %w[-c:v mpeg2video -pix_fmt yuv422p -g 12 -bf 2 -b:v 8M]],
-    "MPEG-2, transport stream" => ["m.ts", 25, %w[-c:v mpeg2video -pix_fmt yuv420p -g 12 -bf 2 -b:v 6M]],
-    "H.264 with pictures stored in another order, AVI" => ["o.avi", 25, [*X264, "keyint=12:bframes=3"]],
+    "H.264, open groups, Matroska at 59.94" => ["o.mkv", "60000/1001", [*X264, "open-gop=1:keyint=8:bframes=3:scenecut=0"]],
+    "H.265, open groups, Matroska" => ["p.mkv", 24, [*X265, "log-level=error:open-gop=1:keyint=8:bframes=4:scenecut=0"]],
+    "H.264, open groups, transport stream" => ["o.ts", 50, [*X264, "open-gop=1:keyint=8:bframes=3:scenecut=0"]],
+    "MPEG-2, open groups, MXF" => ["long.mxf", 25, %w[-c:v mpeg2video -pix_fmt yuv422p -g 8 -bf 2 -b:v 8M]],
+    "MPEG-2, transport stream" => ["m.ts", 25, %w[-c:v mpeg2video -pix_fmt yuv420p -g 8 -bf 2 -b:v 6M]],
+    "H.264 with pictures stored in another order, AVI" => ["o.avi", 25, [*X264, "keyint=8:bframes=3"]],
     "VC-3, MXF" => ["intra.mxf", 25, %w[-s 256x192 -sws_flags neighbor -pix_fmt yuv422p10le -c:v dnxhd -profile:v dnxhr_hqx]],
     "Motion JPEG, AVI" => ["intra.avi", 25, %w[-c:v mjpeg -q:v 3 -pix_fmt yuvj420p]],
-    "VP9, WebM" => ["v.webm", 30, %w[-c:v libvpx-vp9 -deadline realtime -cpu-used 8 -g 15 -b:v 2M]]
+    "VP9, WebM" => ["v.webm", 30, %w[-c:v libvpx-vp9 -deadline realtime -cpu-used 8 -g 8 -b:v 2M]]
   }.freeze
 
   module_function

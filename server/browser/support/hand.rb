@@ -6,10 +6,7 @@ module Hand
   #
   # @param held [Boolean] the button stays down
   def drag(selector, dx: 0, dy: 0, moves: 8, held: false)
-    element = find(selector)
-    x, y = page.evaluate_script(<<~JS, element)
-      (() => { arguments[0].scrollIntoView({ block: 'nearest' }); const r = arguments[0].getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()
-    JS
+    x, y = still(selector)
     mouse = page.driver.browser.mouse
     mouse.move(x:, y:)
     mouse.down
@@ -19,6 +16,23 @@ module Hand
     end
     @at = [x + dx, y + dy]
     mouse.up unless held
+  end
+
+  # Waits until an element stays where it is: an answer on its way may still move it.
+  #
+  # @return [Array(Float, Float)] its middle
+  def still(selector)
+    middle = lambda do
+      page.evaluate_script(<<~JS, find(selector))
+        (() => { arguments[0].scrollIntoView({ block: 'nearest' }); const r = arguments[0].getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()
+      JS
+    end
+    before = middle.call
+    page.document.synchronize(10) do
+      sleep 0.1
+      now = middle.call
+      now == before ? now : (before = now) && raise(Capybara::ElementNotFound, "#{selector} goes on moving")
+    end
   end
 
   # Opens the Bench on the first frames of one clip of the demo, in a project of its own.

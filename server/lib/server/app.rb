@@ -18,6 +18,19 @@ module Server
     set :protection, false # Guard does what is needed here
     set :host_authorization, permitted_hosts: []
 
+    # Helpers of all modules of routes stand beside each other: one that would take another's place, or
+    # one of Sinatra's, is refused when the application is loaded.
+    #
+    # @raise [NameError]
+    def self.helpers(*modules, &block)
+      [*modules, *(Module.new(&block) if block)].each do |one|
+        taken = (one.instance_methods(false) + one.private_instance_methods(false)).find { |name| method_defined?(name) || private_method_defined?(name) }
+        raise NameError, "there is a helper #{taken} already" if taken
+
+        include one
+      end
+    end
+
     helpers Requests
     use Guard
 

@@ -9,15 +9,29 @@ module Studio
   def cut(folder, encoding: "acescct", footage: :steps)
     project = Server::Project.create!(name: "Trial", width: 64, height: 36)
     root = Server::MediaRoot.configure(folder)
-    taking = Server::Intake::Taking.new(project, root)
     clips = %w[one two].map do |name|
       Footage.public_send(footage, folder, name: "#{name}.mkv")
-      taking.call("#{name}.mkv").tap { |clip| clip.update!(encoding:, encoding_reason: "assigned by hand") if encoding }
+      taken(project, root, "#{name}.mkv", footage).tap { |clip| clip.update!(encoding:, encoding_reason: "assigned by hand") if encoding }
     end
     cut = Server::Cut.create_named!(project, "Cut 1")
     cut.add([{clip: clips[0], position: 0, source_in: 0, record_in: 0, length: 8}])
     cut.add([{clip: clips[1], position: 1, source_in: 2, record_in: 8, length: 6, dissolve: 2}])
     Server::Cut.find(cut.id)
+  end
+
+  # A file taken in. What was found out about the same footage once is not asked of ffmpeg again.
+  def taken(project, root, path, footage)
+    found = (@found ||= {})[footage]
+    unless found
+      clip = Server::Intake::Taking.new(project, root).call(path)
+      @found[footage] = [clip.attributes.except("id", "project_id", "media_root_id", "path", "created_at", "updated_at"), Server::ClipIndex.of(clip)]
+      return clip
+    end
+    attributes, index = found
+    clip = Server::Clip.create!(**attributes, project:, media_root: root, path:)
+    own = Mordant::Media::FrameIndex.new(times: index.times, keys: nil, time_base: index.time_base, stamp: Mordant::Media::FrameIndex.stamp(clip.file), seekable: index.seekable?, tabled: index.apart?)
+    Server::ClipIndex.keep(clip, own)
+    clip
   end
 
   def balance(id = "a", **parameters)

@@ -16,6 +16,15 @@ module Mordant
         end
       end
 
+      # @param scale [Float] codes that one code of the noise is
+      # @return [Numo::SFloat] the noise, with the half that makes cutting off a rounding
+      def self.rounding(scale)
+        @rounding ||= {}
+        @rounding.shift if @rounding.size > KEPT
+        @rounding[scale] ||= noise * scale + 0.5
+      end
+      KEPT = 4
+
       # @param frame [Integer] number of the frame
       def initialize(frame)
         @frame = frame
@@ -23,11 +32,12 @@ module Mordant
 
       # @param channel [Integer]
       # @param range [Range] pixels of the plane
-      # @return [Numo::SFloat] -0.5...0.5 codes for each
-      def at(channel, range)
+      # @param scale [Float] see .rounding
+      # @return [Numo::SFloat] what is added to each before it is cut off to a whole number; not to be written to
+      def rounding(channel, range, scale)
         size = range.size
         first = ((@frame * 3 + channel) * STEP + range.begin) % (SPAN - size)
-        self.class.noise[first...(first + size)].dup
+        self.class.rounding(scale)[first...(first + size)]
       end
     end
   end

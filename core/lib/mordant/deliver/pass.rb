@@ -80,7 +80,8 @@ module Mordant
       SMALLEST = 1e-3 # beyond the codes, as a share of them
 
       def beyond_share(frame, float)
-        return 0.0 if frame.rgb.min > -SMALLEST && (float || frame.rgb.max < 1 + SMALLEST)
+        least, most = frame.rgb.minmax
+        return 0.0 if least > -SMALLEST && (float || most < 1 + SMALLEST)
 
         out = frame.rgb < -SMALLEST
         out |= frame.rgb > 1 + SMALLEST unless float

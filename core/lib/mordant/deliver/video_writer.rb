@@ -29,7 +29,7 @@ module Mordant
 
       # @raise [SystemCallError]
       def write(record, frame, _facts)
-        codes = Media::Integers.interleave(frame, 16, dither: sheet.dither(record), of: [sheet.format.bits, 16].min)
+        codes = Media::Integers.planes(frame, 16, dither: sheet.dither(record), of: [sheet.format.bits, 16].min)
         partial = "#{frame_file(record)}.#{Process.pid}.part"
         File.binwrite(partial, codes.to_binary)
         File.rename(partial, frame_file(record))
@@ -44,7 +44,7 @@ module Mordant
         return if File.exist?(part_file(first, count)) || File.exist?(path)
 
         partial = "#{part_file(first, count)}.#{Process.pid}.part"
-        Media::Command.feed(["ffmpeg", *QUIET, "-f", "rawvideo", "-pix_fmt", "rgb48le", "-s", "#{sheet.width}x#{sheet.height}", "-framerate", @rate.to_s, "-i", "pipe:0",
+        Media::Command.feed(["ffmpeg", *QUIET, "-f", "rawvideo", "-pix_fmt", "gbrp16le", "-s", "#{sheet.width}x#{sheet.height}", "-framerate", @rate.to_s, "-i", "pipe:0",
           "-vf", filters, *sheet.format.part(sheet), "-f", "nut", "file:#{partial}"], path:) do |io|
           (first...(first + count)).each { |record| IO.copy_stream(frame_file(record), io) }
         end
@@ -88,7 +88,7 @@ module Mordant
         at = records.find { |record| !has?(record) } or return
         bulk.open(frame: frame + at - records.begin, record: at, rate: @rate, width: sheet.width, height: sheet.height, dither: sheet.dither?) do |arguments|
           drawing = ["ffmpeg", *QUIET, "-xerror", "-progress", "pipe:1", *arguments, "-frames:v", (records.end - at).to_s, "-fps_mode", "passthrough",
-            "-pix_fmt", "rgb48le", "-c:v", "rawvideo", "-f", "image2", "-atomic_writing", "1", "-start_number", at.to_s, File.join(folder.gsub("%", "%%"), "f%08d")]
+            "-pix_fmt", "gbrp16le", "-c:v", "rawvideo", "-f", "image2", "-atomic_writing", "1", "-start_number", at.to_s, File.join(folder.gsub("%", "%%"), "g%08d")]
           Media::Command.stream(drawing, path:) do |outflow|
             outflow.each_line { |line| yield at - records.begin + $1.to_i if block_given? && line =~ /\Aframe=\s*(\d+)/ }
           end
@@ -118,7 +118,7 @@ module Mordant
       # 4:2:0 and 4:2:2 want even edges; what is missing is black.
       def filters = ["pad=ceil(iw/2)*2:ceil(ih/2)*2:color=black", sheet.format.filter(sheet)].drop(sheet.format.rgb? ? 1 : 0).join(",")
 
-      def frame_file(record) = File.join(folder, "f#{record.to_s.rjust(8, "0")}")
+      def frame_file(record) = File.join(folder, "g#{record.to_s.rjust(8, "0")}")
 
       def part_file(first, count) = File.join(folder, "p#{first.to_s.rjust(8, "0")}-#{count}.nut")
 

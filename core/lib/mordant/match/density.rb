@@ -34,6 +34,20 @@ module Mordant
         end.each_with_index.reduce(0) { |sum, (bin, axis)| sum * SHAPE[axis] + bin }
       end
 
+      # The same of many shifts at once, by whole bins each way along every axis.
+      #
+      # @param reach [Array<Integer>] bins
+      # @return [Hash{Array<Integer> => Float}] by bins of each axis
+      def likelihoods(sample, reach)
+        lightness, warmth, tint = AXES.each_index.map { |axis| shifted_along(axis, sample, reach[axis]) }
+        lightness.each_with_object({}) do |(n, across), made|
+          warmth.each do |m, along|
+            plane = across + along
+            tint.each { |k, up| made[[n, m, k]] = @logarithms[plane + up].dup.sum / plane.size }
+          end
+        end
+      end
+
       # @param sample [Numo::DFloat] [3, n]
       # @return [Float] mean logarithm of the density where the shifted points come to lie
       def likelihood(sample, shift) = @logarithms[Density.bins(sample, shift)].mean
@@ -47,6 +61,14 @@ module Mordant
       attr_reader :shares
 
       private
+
+      # What one axis adds to the place in #shares, by bins of the shift.
+      def shifted_along(axis, sample, reach)
+        low, width, count = AXES[axis]
+        bins = Numo::Int32.cast(((sample[axis, true] - low) * (1 / width)).clip(-reach, count - 1 + reach).floor)
+        stride = SHAPE.drop(axis + 1).reduce(1, :*)
+        (-reach..reach).to_h { |n| [n, (bins + n).clip(0, count - 1) * stride] }
+      end
 
       def smoothed(counts, axis)
         length = counts.shape[axis]

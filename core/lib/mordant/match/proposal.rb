@@ -11,7 +11,7 @@ module Mordant
     # halves its distances about the best.
     class Proposal
       REACH = [3.0, 1.2, 0.4].freeze # stops of lightness, warmth and tint looked at either way
-      GRID = [0.25, 0.1, 0.08].freeze
+      GRID = Density::AXES.map { |_, width, _| width }.freeze # so that all of it is made of bins
       HALVINGS = 4
       COARSE = 1500 # points looked at over the grid, and about the best
       FINE = 5000
@@ -60,9 +60,9 @@ module Mordant
 
       def points(stops) = (stops / Steps::Balance::STOPS_A_POINT).round(1)
 
-      def worth(sample, shift)
-        @density.likelihood(sample, shift) - DOUBT * shift.zip(PRIOR).sum { |step, width| (step / width)**2 } / 2
-      end
+      def worth(sample, shift) = @density.likelihood(sample, shift) - doubt(shift)
+
+      def doubt(shift) = DOUBT * shift.zip(PRIOR).sum { |step, width| (step / width)**2 } / 2
 
       def worthwhile(shift)
         sample = @picture.sample(FINE)
@@ -71,9 +71,9 @@ module Mordant
       end
 
       def over_grid
-        sample = @picture.sample(COARSE)
-        places = REACH.zip(GRID).map { |reach, step| (-(reach / step).floor..(reach / step).floor).map { |n| n * step } }
-        places[0].product(places[1], places[2]).max_by { |shift| worth(sample, shift) }
+        reach = REACH.zip(GRID).map { |stops, step| (stops / step).floor }
+        found = @density.likelihoods(@picture.sample(COARSE), reach).transform_keys { |bins| bins.zip(GRID).map { |count, step| count * step } }
+        found.max_by { |shift, likelihood| likelihood - doubt(shift) }.first
       end
 
       def refined(start)

@@ -27,8 +27,7 @@ module Mordant
       # @param function [#call] takes and returns a Numo::DFloat vector
       def initialize(function)
         @function = function
-        @values = Numo::SFloat.new(2 * HALF).fill(Float::NAN)
-        @rises = Numo::SFloat.zeros(2 * HALF)
+        @entries = Table.unmade(2 * HALF)
         @made = Array.new(2 * HALF / BLOCK, false)
         freeze
       end
@@ -39,9 +38,9 @@ module Mordant
         bits = Numo::Int32.from_binary(plane.to_binary)
         index = bits >> 16 # negative for negative floats, and so counted from the end
         rest = Numo::SFloat.cast((bits.inplace & 0xffff).out_of_place!)
-        Table.interpolate(@values, @rises, index, rest)
+        Table.interpolate(@entries, index, rest)
       ensure
-        [bits, index].each { |array| array&.free }
+        [bits, index, rest].each { |array| array&.free }
       end
 
       def blocks_of(plane)
@@ -58,9 +57,8 @@ module Mordant
 
           nodes = nodes_between(from, to)
           values = at(nodes).clip(-LARGEST_VALUE, LARGEST_VALUE)
-          @values[from...to] = values[0...-1]
-          @rises[from...to] = (values[1..] - values[0...-1]) * SHARE
-          @values[(to - HALF + NAN)...to] = Float::NAN if to % HALF == 0
+          @entries[from...to] = Table.pairs(values[0...-1], (values[1..] - values[0...-1]) * SHARE)
+          @entries[(to - HALF + NAN)...to] = Complex(Float::NAN, 0.0) if to % HALF == 0
         end
       end
 

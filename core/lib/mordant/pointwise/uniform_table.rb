@@ -25,8 +25,7 @@ module Mordant
         @function = function
         @intervals = fine ? FINE : PLAIN
         @density = @intervals / (LAST - FIRST)
-        @starts = Numo::SFloat.new(@intervals).fill(Float::NAN)
-        @slopes = Numo::SFloat.zeros(@intervals)
+        @entries = Table.unmade(@intervals)
         @made = Array.new(BLOCKS, false)
         freeze
       end
@@ -36,12 +35,9 @@ module Mordant
       # Start and slope of the interval each value is in, put together.
       def read(plane)
         index = positions(plane)
-        out = @slopes[index].dup
-        out.inplace * plane
-        starts = @starts[index].dup
-        (out.inplace + starts).out_of_place!
+        Table.interpolate(@entries, index, plane)
       ensure
-        [index, starts].each { |array| array&.free }
+        index&.free
       end
 
       def positions(plane)
@@ -65,8 +61,7 @@ module Mordant
         nodes = (Numo::DFloat.new(last - first + 1).seq + first) / @density + FIRST
         values = @function.call(nodes).clip(-LARGEST, LARGEST)
         slopes = (values[1..] - values[0...-1]) * @density
-        @slopes[first...last] = slopes
-        @starts[first...last] = values[0...-1] - slopes * nodes[0...-1]
+        @entries[first...last] = Table.pairs(values[0...-1] - slopes * nodes[0...-1], slopes)
       end
     end
   end

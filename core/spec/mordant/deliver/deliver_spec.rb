@@ -152,11 +152,11 @@ RSpec.describe Mordant::Deliver::Bulk, :folder do
     made = bulk(source(Frames.recipe(gain: [0.9, 1, 1, 1])), first: 2, count: 6)
     output.draw(made, 0...30, frame: 2)
     expect((0...30).select { |record| output.has?(record) }).to eq((0...8).to_a)
-    frames = Dir.glob("#{output.folder}/f*").sort.map { |file| File.binread(file) }
+    frames = Dir.glob("#{output.folder}/g*").sort.map { |file| File.binread(file) }
     expect(frames.uniq.size).to be > 1
-    [5, 7].each { |record| File.delete(File.join(output.folder, format("f%08d", record))) }
+    [5, 7].each { |record| File.delete(File.join(output.folder, format("g%08d", record))) }
     output.draw(made, 0...8, frame: 2)
-    expect(Dir.glob("#{output.folder}/f*").sort.map { |file| File.binread(file) }).to eq(frames)
+    expect(Dir.glob("#{output.folder}/g*").sort.map { |file| File.binread(file) }).to eq(frames)
     output.abandon
     expect(Dir.children(@folder)).to eq(["steps.mkv"])
   end
@@ -167,7 +167,7 @@ RSpec.describe Mordant::Deliver::Bulk, :folder do
       sheet = Mordant::Deliver::Sheet.new({"format" => "h264", "view" => Mordant::Grade::View::STANDARD, "dither" => dither}, width: 64, height: 36)
       writer = Mordant::Deliver::VideoWriter.new(sheet, path: File.join(@folder, "#{name}.mp4"), rate: Rational(24), first: 0)
       writer.draw(made, ((name == :again) ? 3 : 1)...5, frame: (name == :again) ? 5 : 3)
-      [name, (3...5).map { |record| Numo::Int32.cast(Numo::UInt16.from_binary(File.binread(File.join(writer.folder, format("f%08d", record))))) }]
+      [name, (3...5).map { |record| Numo::Int32.cast(Numo::UInt16.from_binary(File.binread(File.join(writer.folder, format("g%08d", record))))) }]
     end
     noise = drawn[:dithered].zip(drawn[:plain]).map { |one, other| one - other }
     code = 65_535 / 1023.0

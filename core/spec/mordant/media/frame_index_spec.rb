@@ -4,7 +4,7 @@ require "spec_helper"
 require "support/numbered"
 
 RSpec.describe Mordant::Media::FrameIndex, :folder do
-  let(:frames) { 22 }
+  let(:frames) { 14 }
 
   Numbered::KINDS.each do |kind, (name, rate, arguments)|
     it "gives every frame its picture from every start: #{kind}" do

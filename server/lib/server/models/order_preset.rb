@@ -17,6 +17,6 @@ module Server
       find_or_initialize_by(name: text).update!(sheets:)
     end
 
-    def to_h = {id: "own-#{id}", own: id, label: name, about: "kept by you", outputs: sheets}
+    def to_h = {id: "own-#{id}", own: id, label: name, about: "your own", outputs: sheets}
   end
 end

@@ -102,10 +102,10 @@ useKeys('the cut', [
   { key: 'shift+e', words: 'one place later', press: () => assembly.step(1) },
   { key: 'delete', words: 'take out; what follows moves up', press: () => void assembly.remove() },
   { key: 'shift+delete', words: 'leave black in its place', press: () => void assembly.remove(true) },
-  { key: '+', words: 'strip closer', press: () => strip.value?.magnify(1.5) },
-  { key: '-', words: 'strip further', press: () => strip.value?.magnify(1 / 1.5) },
+  { key: '+', words: 'zoom into the strip', press: () => strip.value?.magnify(1.5) },
+  { key: '-', words: 'zoom out of the strip', press: () => strip.value?.magnify(1 / 1.5) },
   { key: 'f', words: 'the whole cut in the strip', press: () => strip.value?.fit() },
-  { key: 'escape', words: 'pick none', press: () => (assembly.picked = []) },
+  { key: 'escape', words: 'clear the picks', press: () => (assembly.picked = []) },
   { key: 'enter', words: 'to the Bench', press: () => void router.push({ name: 'bench', params: route.params }) },
 ])
 </script>

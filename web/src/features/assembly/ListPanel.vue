@@ -84,11 +84,11 @@ async function lookAgain() {
     </div>
     <template v-else>
       <header class="flex items-baseline gap-2">
-        <b class="min-w-0 flex-1 truncate text-sm font-medium">{{ name }}</b><button class="text-dim hover:text-ink" @click="lists.close()">put away</button>
+        <b class="min-w-0 flex-1 truncate text-sm font-medium">{{ name }}</b><button class="text-dim hover:text-ink" @click="lists.close()">close</button>
       </header>
       <p class="text-dim">
         <span class="text-ink">{{ read.events.length }} events</span> at {{ read.rate.replace('/1', '') }} f/s<label class="ml-2"
-          >· read as <input v-model="rate" class="field w-16 px-1 py-0 text-xs select-text" placeholder="told" aria-label="frames a second that it counts" @keydown.stop @change="lists.again()" /> f/s</label
+          >· read as <input v-model="rate" class="field w-16 px-1 py-0 text-xs select-text" placeholder="as told" aria-label="frames a second that it counts" @keydown.stop @change="lists.again()" /> f/s</label
         >
       </p>
       <template v-if="!compared">

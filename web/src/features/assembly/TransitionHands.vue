@@ -96,7 +96,7 @@ const between = computed(() => props.shot.dissolve === 0 && before.value?.clip.i
       {{ wanted.length }} frames are wanted after {{ before?.name }}; it has {{ wanted.handle }}:
       <button class="control px-1.5 py-0 text-xs" @click="settle('shorten')">{{ wanted.handle ? `shorten to ${wanted.handle}` : 'make it a cut' }}</button>
       <button class="control px-1.5 py-0 text-xs" @click="settle('hold')">hold its last frame</button>
-      <button class="control px-1.5 py-0 text-xs" @click="wanted = null">leave it</button>
+      <button class="control px-1.5 py-0 text-xs" @click="wanted = null">cancel</button>
     </span>
   </span>
 </template>

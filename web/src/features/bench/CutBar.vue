@@ -68,7 +68,7 @@ function press(event: PointerEvent) {
       <span v-else class="whitespace-nowrap @max-[520px]:hidden">{{ shortRate }} f/s</span>
       <span v-if="waits" class="min-w-0 truncate text-weld" :title="waits" data-test="waits">{{ waits }}</span>
       <span class="flex-1" />
-      <button class="whitespace-nowrap hover:text-ink" title="H: finished pictures of what is played round, made ahead by the workers" data-test="render" @mousedown.prevent @click="emit('render')">
+      <button class="whitespace-nowrap hover:text-ink" title="H: workers finish the looped stretch ahead of playing" data-test="render" @mousedown.prevent @click="emit('render')">
         {{ rendering ? `rendering ${rendering.done} of ${rendering.count} · stop` : 'render ahead' }}
       </button>
       <button v-if="view.mode === 'free'" class="whitespace-nowrap text-weld hover:text-ink" title="Shift L" @mousedown.prevent @click="view.mode = 'cut'">whole cut</button>

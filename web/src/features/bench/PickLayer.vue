@@ -30,7 +30,7 @@ function about(event: PointerEvent): Region {
   return [(event.clientX - bounds.left - x) / width - POINT / 2, (event.clientY - bounds.top - y) / height - tall / 2, POINT, tall]
 }
 
-useKeys('the picture', [{ key: 'escape', words: 'leave picking', press: pick.cancel }])
+useKeys('the picture', [{ key: 'escape', words: 'stop picking', press: pick.cancel }])
 </script>
 
 <template>

@@ -81,7 +81,7 @@ export function useBenchKeys(acts: BenchActs) {
     { key: 'shift+z', words: 'matte of the open step shown, on and off', press: () => (matte.on = !matte.on) },
     { key: 'shift+u', words: 'picture up to the open step, or finished', press: () => (sight.early = !sight.early) },
     { key: '=', words: 'held: what the open step adds, or takes away, by itself', press: () => (sight.adding = true), release: () => (sight.adding = false) },
-    { key: 'shift+o', words: 'draw a shape in the picture; again: leave it', press: () => (matte.drawing = !matte.drawing) },
+    { key: 'shift+o', words: 'draw a shape in the picture; again: stop', press: () => (matte.drawing = !matte.drawing) },
     { key: ';', words: 'held: no handles in the picture', press: () => (matte.bare = true), release: () => (matte.bare = false) },
     { key: 'shift+t', words: 'bypass the film look, and back', press: () => circuit.flip('film') },
     { key: 'shift+n', words: 'bypass noise reduction everywhere, and back', press: () => circuit.flip('noise') },

@@ -57,7 +57,7 @@ useKeys('the board', [
   { key: 'end', words: 'last shot', press: () => board.move(cut.shots.length) },
   { key: 'space', words: 'pick the shot, or not', press: () => cut.shot && copies.pick(cut.shot.id) },
   { key: 'mod+a', words: 'pick all shown', press: () => board.pickAll() },
-  { key: 'escape', words: 'pick none', press: () => board.pickNone() },
+  { key: 'escape', words: 'clear the picks', press: () => board.pickNone() },
   { key: 'enter', words: 'to the Bench', press: bench },
   { key: 'shift+f', words: 'flag on and off', press: () => void flags.flip() },
   { key: 'shift+r', words: 'use this frame as the poster frame', press: () => void flags.standIn() },

@@ -40,7 +40,7 @@ function bringIn(files: FileList | null | undefined) {
       >
         {{ still.name }}
       </button>
-      <button class="text-dim hover:text-ink" :aria-label="`forget ${still.name}`" @click="stills.forget(still)">forget</button>
+      <button class="text-dim hover:text-ink" :aria-label="`delete ${still.name}`" @click="stills.forget(still)">delete</button>
     </p>
     <p class="mt-2 flex flex-wrap items-baseline gap-x-2.5 text-2xs text-dim">
       write this picture as

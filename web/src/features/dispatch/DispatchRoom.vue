@@ -47,7 +47,7 @@ const baked = ref(false)
 const presets = ref<OrderPreset[]>([])
 const refusal = ref<string | null>(null)
 const placing = ref(false)
-/** Name these outputs are kept under. */
+/** Name these outputs are saved under. */
 const naming = ref('')
 
 const tokens = computed(() => (catalogue.catalogue?.tokens ?? []).map((token) => `{${token}}`))
@@ -84,7 +84,7 @@ async function keep() {
   try {
     presets.value = await sendJson<OrderPreset[]>('PUT', `/projects/${project.value}/presets`, { name: naming.value, outputs: sheets.value })
     naming.value = ''
-    notices.news('kept among the presets')
+    notices.news('saved among the presets')
   } catch (error) {
     notices.trouble(error)
   }
@@ -151,7 +151,7 @@ async function place() {
                 <MenuItem v-for="preset in presets" :key="preset.id" v-slot="{ active }">
                   <button type="button" class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="begin(preset)">
                     <span class="block text-sm">{{ preset.label }}</span><span class="block text-2xs text-dim"
-                      >{{ preset.about }}<span v-if="preset.own" class="float-right hover:text-madder" role="button" :aria-label="`forget ${preset.label}`" @click.stop="forget(preset)">forget</span></span
+                      >{{ preset.about }}<span v-if="preset.own" class="float-right hover:text-madder" role="button" :aria-label="`delete ${preset.label}`" @click.stop="forget(preset)">delete</span></span
                     >
                   </button>
                 </MenuItem>

@@ -27,7 +27,7 @@ const flip = (layer: string) => (layers.value = layers.value.includes(layer) ? l
 
 <template>
   <section class="space-y-1.5 text-xs text-dim" aria-label="looks">
-    <h2 class="text-base font-semibold text-ink">Looks to take along</h2>
+    <h2 class="text-base font-semibold text-ink">Looks for the set</h2>
     <p class="flex items-center gap-1.5">
       tables of
       <button v-for="nodes in [17, 33, 65]" :key="nodes" type="button" class="control px-1.5 py-0" :class="{ 'border-weld/70 bg-weld/15': size === nodes }" :aria-pressed="size === nodes" @click="size = nodes">{{ nodes }}</button>

@@ -11,7 +11,7 @@ const recipes = useRecipes()
     <div class="fixed inset-0 flex items-center justify-center p-6">
       <DialogPanel class="w-[440px] rounded-sm border border-line bg-pane p-5">
         <DialogTitle class="text-base font-semibold">This grade was changed elsewhere</DialogTitle>
-        <p class="mt-2 text-dim">Another window changed the recipe of this shot after you last saw it. Yours: “{{ recipes.conflict?.mine.words }}”. Whichever you take, undo and redo lead to the other.</p>
+        <p class="mt-2 text-dim">Somebody else, or another window of yours, changed this recipe after you last saw it. Yours: “{{ recipes.conflict?.mine.words }}”. Whichever you take, undo and redo lead to the other.</p>
         <div class="mt-4 flex gap-2">
           <button class="control-main" @click="recipes.settle(true)">Put mine on top</button>
           <button class="control" @click="recipes.settle(false)">Take the other</button>

@@ -11,7 +11,7 @@ const graded = () => cut.shots.filter((shot) => copies.asking?.includes(shot.id)
 useKeys('copies', [
   { key: 'enter', words: 'the copied recipe in place of what is there', press: () => void copies.answer('replace') },
   { key: 'shift+enter', words: 'the copied recipe after what is there', press: () => void copies.answer('add') },
-  { key: 'escape', words: 'put nothing', press: () => void copies.answer('leave') },
+  { key: 'escape', words: 'cancel', press: () => void copies.answer('leave') },
 ])
 </script>
 
@@ -24,7 +24,7 @@ useKeys('copies', [
     <p class="mt-2 flex gap-1.5">
       <button class="control-main px-2 py-0.5" @click="copies.answer('replace')">replace their steps</button>
       <button class="control px-2 py-0.5" title="Shift Enter" @click="copies.answer('add')">add after them</button>
-      <button class="control px-2 py-0.5" title="Esc" @click="copies.answer('leave')">leave</button>
+      <button class="control px-2 py-0.5" title="Esc" @click="copies.answer('leave')">cancel</button>
     </p>
   </div>
 </template>

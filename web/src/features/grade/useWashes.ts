@@ -51,6 +51,6 @@ export function useWashes() {
     flip: (wash: Wash) => change(wash, { enabled: !wash.enabled }, wash.enabled ? 'off' : 'on'),
     rename: (wash: Wash, name: string) => change(wash, { name }, `named ${name}`),
     stretch: (wash: Wash, from: number | null, to: number | null) => change(wash, { from, to }, 'over another stretch'),
-    remove: (wash: Wash) => change(wash, { laid: false }, 'taken away'),
+    remove: (wash: Wash) => change(wash, { laid: false }, 'removed'),
   }
 }

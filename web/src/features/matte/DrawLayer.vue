@@ -96,7 +96,7 @@ async function choose(use: ShapeUse | null) {
   matte.part = drawn.id
 }
 useKeys('drawing a shape', [
-  { key: 'escape', words: 'leave drawing', press: leave },
+  { key: 'escape', words: 'stop drawing', press: leave },
   { key: 'enter', words: 'close the polygon', press: () => corners.value.length > 2 && (done.value = 'polygon') },
 ])
 </script>
@@ -110,7 +110,7 @@ useKeys('drawing a shape', [
         <circle v-for="(corner, index) in corners" :key="index" :cx="corner[0]" :cy="corner[1]" :r="index === 0 ? 5 : 3" class="fill-[#161616] stroke-white" />
       </template>
     </svg>
-    <span v-if="!done" class="pointer-events-none absolute bottom-2 left-2 bg-ground/80 px-2 py-1 text-xs text-weld">drag an ellipse, or click point by point and close at the first; Escape leaves</span>
+    <span v-if="!done" class="pointer-events-none absolute bottom-2 left-2 bg-ground/80 px-2 py-1 text-xs text-weld">drag an ellipse, or click point by point and close at the first; Escape stops</span>
     <div
       v-else
       class="absolute w-40 border border-line bg-raise py-1 text-sm shadow-lg shadow-black/50"

@@ -18,7 +18,7 @@ const props = defineProps<{ editor: MatteEditor; part: ContributorDocument; spec
 const pick = usePick()
 const asking = usePatchPick(toRef(() => props.step.id))
 const numbers = ref(false)
-const words = computed(() => `pick in the picture for ${props.editor.named(props.part)}: Shift takes more, Alt fewer; Escape leaves`)
+const words = computed(() => `pick in the picture for ${props.editor.named(props.part)}: Shift takes more, Alt fewer; Escape stops`)
 const picking = computed(() => pick.asked?.words === words.value)
 const value = (name: string) => props.editor.value(props.part, name)
 const number = (name: string) => value(name) as number

@@ -66,7 +66,7 @@ function place(event: DragEvent, index: number) {
   over.value = index + (event.clientY > bounds.top + bounds.height / 2 ? 1 : 0)
 }
 const detail = (part: ContributorDocument) =>
-  [part.name && editor.specOf(part)?.label.toLowerCase(), part.path ? 'follows a path' : '', part.keys ? `${keyFrames(part.keys).length} keys` : '', part.invert ? 'turned over' : ''].filter(Boolean).join(', ')
+  [part.name && editor.specOf(part)?.label.toLowerCase(), part.path ? 'follows a path' : '', part.keys ? `${keyFrames(part.keys).length} keys` : '', part.invert ? 'inverted' : ''].filter(Boolean).join(', ')
 </script>
 
 <template>
@@ -143,11 +143,11 @@ const detail = (part: ContributorDocument) =>
             <MenuItems v-inside class="absolute right-0 z-30 w-36 border border-line bg-raise py-1 text-sm text-ink shadow-lg shadow-black/50 outline-none">
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="naming = part.id">name it</button></MenuItem>
               <MenuItem v-slot="{ active }"
-                ><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} turned over`)">turn it over</button></MenuItem
+                ><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} inverted`)">invert</button></MenuItem
               >
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="matte.copy([part])">copy</button></MenuItem>
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="matte.copy(editor.parts.value)">copy all of them</button></MenuItem>
-              <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left text-madder" :class="{ 'bg-line': active }" @click="editor.remove(part)">take it off</button></MenuItem>
+              <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left text-madder" :class="{ 'bg-line': active }" @click="editor.remove(part)">remove</button></MenuItem>
             </MenuItems>
           </Menu>
         </div>
@@ -170,8 +170,8 @@ const detail = (part: ContributorDocument) =>
               @begin="editor.gesture.begin"
               @end="editor.gesture.end"
             />
-            <button class="self-end pb-1 text-left hover:text-ink" :class="{ 'text-weld': part.invert }" :aria-pressed="part.invert" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} turned over`)">
-              {{ part.invert ? 'turned over' : 'turn it over' }}
+            <button class="self-end pb-1 text-left hover:text-ink" :class="{ 'text-weld': part.invert }" :aria-pressed="part.invert" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} inverted`)">
+              {{ part.invert ? 'inverted' : 'invert' }}
             </button>
           </div>
         </div>

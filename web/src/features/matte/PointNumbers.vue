@@ -49,7 +49,7 @@ const set = (index: number, value: number) =>
           )
         "
       >
-        take off
+        remove
       </button>
     </p>
     <div class="grid grid-cols-4 gap-x-2">

@@ -94,7 +94,7 @@ function drop(index: number) {
           class="hover:text-madder"
           @click="editor.unrefine(open)"
         >
-          take off
+          remove
         </button>
       </p>
     </div>

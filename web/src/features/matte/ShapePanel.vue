@@ -39,7 +39,7 @@ async function track(way: 'on' | 'back' | 'both') {
     await matte.loadPaths()
     follow(found.path)
     const made = matte.pathOf(found.path)
-    if (made?.lost) notices.news(`Lost at frame ${made.lost.frame + 1}: ${made.lost.why}. What was found before is kept; go there, put the shape right and track on.`)
+    if (made?.lost) notices.news(`Lost at frame ${made.lost.frame + 1}: ${made.lost.why}. What was found before is kept; go there, correct the shape and track on.`)
   } catch (error) {
     await matte.loadPaths()
     notices.trouble(error)
@@ -77,12 +77,12 @@ function follow(id: number | null) {
         <span>frames {{ path.first + 1 }} to {{ last + 1 }}</span>
         <span v-if="here.sure === undefined">stands still here</span>
         <span v-else :class="here.sure < path.unsure ? 'text-madder' : ''">{{ here.sure < path.unsure ? 'unsure' : 'sure' }} {{ Math.round(here.sure * 100) }} %</span>
-        <button class="ml-auto hover:text-madder" @click="follow(null)">leave it</button>
+        <button class="ml-auto hover:text-madder" @click="follow(null)">unlink</button>
       </p>
       <p v-if="path?.lost" class="text-madder">
         lost at <button class="underline" @click="cut.go(cut.frame + path.lost.frame - editor.frame.value)">frame {{ path.lost.frame + 1 }}</button>: {{ path.lost.why }}
       </p>
-      <p v-if="put" class="text-weld">put right here; track on to go on from it</p>
+      <p v-if="put" class="text-weld">corrected here; track on to go on from it</p>
       <div v-if="tracking.running.value" class="flex items-center gap-2">
         <ProgressBar class="flex-1" :done="tracking.done.value" :of="tracking.count.value" label="tracking" /><button class="hover:text-ink" @click="tracking.stop()">stop</button>
       </div>

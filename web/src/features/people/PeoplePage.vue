@@ -61,14 +61,14 @@ const options = () => [{ name: '', options: roles.value.map((id) => ({ id, label
           <span class="min-w-0 flex-1 truncate" :class="{ 'text-faint': person.ended }"
             >{{ person.name }}<span v-if="person.id === here.person?.id" class="text-dim">, you</span><span v-if="person.ended" class="text-dim">, ended</span></span
           >
-          <ChoiceList class="w-48" :label="`what ${person.name} may do`" :groups="options()" :model-value="person.role" @update:model-value="$event && change(person.id, { role: $event })">{{ ROLE_WORDS[person.role] }}</ChoiceList>
+          <ChoiceList class="w-48" :label="`role of ${person.name}`" :groups="options()" :model-value="person.role" @update:model-value="$event && change(person.id, { role: $event })">{{ ROLE_WORDS[person.role] }}</ChoiceList>
           <button class="text-xs text-dim hover:text-ink" @click="giving = { id: person.id, password: '' }">new password…</button>
           <button class="w-20 text-right text-xs text-dim hover:text-ink" @click="change(person.id, { ended: !person.ended })">{{ person.ended ? 'let back in' : 'end account' }}</button>
         </div>
         <form v-if="giving?.id === person.id" class="mt-2 flex justify-end gap-2" @submit.prevent="give">
           <input v-model="giving.password" class="field w-56" type="password" placeholder="10 characters or more" :aria-label="`new password of ${person.name}`" autocomplete="new-password" />
-          <button class="control" :disabled="giving.password.length < 10">give it</button>
-          <button type="button" class="control" @click="giving = null">leave</button>
+          <button class="control" :disabled="giving.password.length < 10">set it</button>
+          <button type="button" class="control" @click="giving = null">cancel</button>
         </form>
         <p v-for="one in signIns.filter((sign) => sign.person === person.id)" :key="one.id" class="mt-1 flex gap-2 pl-12 text-xs text-dim">
           <span class="truncate" :title="one.browser">{{ browserWords(one.browser) }}, {{ one.address }}, seen {{ shortTime(one.seen) }}{{ one.here ? ', this one' : '' }}</span>
@@ -79,7 +79,7 @@ const options = () => [{ name: '', options: roles.value.map((id) => ({ id, label
     <form class="mt-6 flex max-w-4xl items-center gap-2" aria-label="new account" @submit.prevent="add">
       <input v-model="fresh.name" class="field min-w-0 flex-1" placeholder="name" aria-label="name" maxlength="60" autocomplete="off" />
       <input v-model="fresh.initials" class="field w-20" placeholder="initials" aria-label="initials" maxlength="3" />
-      <ChoiceList class="w-48" label="what the new account may do" :groups="options()" :model-value="fresh.role" opens="up" @update:model-value="$event && (fresh.role = $event as Role)">{{ ROLE_WORDS[fresh.role] }}</ChoiceList>
+      <ChoiceList class="w-48" label="role of the new account" :groups="options()" :model-value="fresh.role" opens="up" @update:model-value="$event && (fresh.role = $event as Role)">{{ ROLE_WORDS[fresh.role] }}</ChoiceList>
       <input v-model="fresh.password" class="field w-52" type="password" placeholder="password, 10 characters" aria-label="password" autocomplete="new-password" />
       <button class="control-main" :disabled="!fresh.name.trim() || fresh.password.length < 10">Make account</button>
     </form>

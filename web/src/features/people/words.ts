@@ -7,7 +7,7 @@ export const ROLE_ABOUT: Record<Role, string> = {
   look: 'sees everything and leaves notes',
   grade: 'takes in, cuts, grades, matches, measures screens',
   deliver: 'grades, and orders and fetches deliveries',
-  administer: 'all of it, makes accounts, takes projects away',
+  administer: 'all of it, makes accounts, deletes projects',
 }
 
 /** A browser as a person names it, of what it says of itself. */

@@ -176,7 +176,7 @@ useKeys('renditions', [
       <div v-if="renditions.question" class="border-b border-line px-3 py-2 text-xs" role="alertdialog">
         <p>{{ renditions.question.words }}</p>
         <p class="mt-1.5 flex gap-2">
-          <button class="control" @click="tried(renditions.takeLevels(renditions.question.from, renditions.question.shots, true))">take them</button><button class="control" @click="renditions.question = null">leave it</button>
+          <button class="control" @click="tried(renditions.takeLevels(renditions.question.from, renditions.question.shots, true))">take them</button><button class="control" @click="renditions.question = null">cancel</button>
         </p>
       </div>
       <CorrectionPanel v-if="recipe && all && specs.all" :key="`all ${recipe.id}`" title="All targets" :recipe="recipe" :step="all" :spec="specs.all" />

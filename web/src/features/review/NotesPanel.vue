@@ -44,9 +44,9 @@ async function say(note: ShotNote) {
         <button class="control" type="button" @click="notes.close(note)">{{ note.closed ? 'open' : 'close' }}</button>
       </form>
     </NoteLines>
-    <p v-if="notes.notes.length === 0" class="px-3 py-2 text-xs text-dim">Nobody has said anything yet. Leave a note at this frame, or send somebody a link to look.</p>
+    <p v-if="notes.notes.length === 0" class="px-3 py-2 text-xs text-dim">No notes yet. Leave a note at this frame, or send somebody a link to look.</p>
     <form class="border-t border-line px-3 py-2" aria-label="note at this frame" @submit.prevent="leave">
-      <textarea v-model="words" rows="2" class="field w-full resize-none" placeholder="a note at this frame" aria-label="words of the note" maxlength="2000" />
+      <textarea v-model="words" rows="2" class="field w-full resize-none" placeholder="a note at this frame" aria-label="the note" maxlength="2000" />
       <div class="mt-1 flex items-center gap-2 text-2xs text-dim">
         <button
           v-for="kind in KINDS"
@@ -61,7 +61,7 @@ async function say(note: ShotNote) {
         </button>
         <button v-if="notes.drawn" type="button" @click="notes.drawn = null">no mark</button>
         <span class="flex-1" />
-        <button class="control px-2 py-0.5 text-xs" :disabled="!words.trim()">leave it</button>
+        <button class="control px-2 py-0.5 text-xs" :disabled="!words.trim()">leave note</button>
       </div>
     </form>
     <ReviewLinks :marked="marked" />

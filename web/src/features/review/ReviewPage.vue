@@ -113,16 +113,16 @@ useKeys('playing', [
         </div>
       </div>
     </section>
-    <aside class="flex min-h-0 flex-col border-l border-line bg-pane" aria-label="what is said">
+    <aside class="flex min-h-0 flex-col border-l border-line bg-pane" aria-label="notes">
       <NoteLines v-slot="{ note }" :notes="sheet.notes" :chosen="chosen" :name-of="(note) => shotAt(note.frame)" @choose="choose">
         <form class="flex gap-1" @submit.prevent="say(note)">
           <input v-model="answer" class="field min-w-0 flex-1" placeholder="answer" :aria-label="`answer to ${note.by}`" maxlength="2000" />
-          <button class="control" :disabled="!answer.trim() || !by.trim()">say it</button>
+          <button class="control" :disabled="!answer.trim() || !by.trim()">answer</button>
         </form>
       </NoteLines>
       <form class="border-t border-line px-3 py-3" aria-label="note at this frame" @submit.prevent="leave">
         <p class="text-xs text-dim">At {{ time }}, {{ shotAt(review.frame.value) }}</p>
-        <textarea v-model="words" rows="3" class="field mt-1 w-full resize-none" placeholder="what you see" aria-label="words of the note" maxlength="2000" @focus="review.playing.value && review.toggle()" />
+        <textarea v-model="words" rows="3" class="field mt-1 w-full resize-none" placeholder="what you see" aria-label="the note" maxlength="2000" @focus="review.playing.value && review.toggle()" />
         <div class="mt-1 flex gap-2 text-xs text-dim">
           <button v-for="kind in KINDS" :key="kind.id" type="button" class="border px-1" :class="draws === kind.id ? 'border-weld text-ink' : 'border-line hover:text-ink'" @click="draws = draws === kind.id ? null : kind.id">
             {{ kind.label }}

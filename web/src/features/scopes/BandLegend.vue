@@ -141,7 +141,7 @@ async function bring() {
           </form>
           <p class="flex gap-3 text-xs text-dim">
             <a class="hover:text-ink" :href="address" :download="`${set.name}.json`">export</a><button class="hover:text-ink" @click="file?.click()">import…</button>
-            <button v-if="bands.sets.some((one) => one.own && one.name === set?.name)" class="hover:text-ink" @click="bands.drop(set.name)">forget</button>
+            <button v-if="bands.sets.some((one) => one.own && one.name === set?.name)" class="hover:text-ink" @click="bands.drop(set.name)">delete</button>
           </p>
           <input ref="file" type="file" accept=".json" class="hidden" aria-label="file of bands" @change="bring" />
         </PopoverPanel>

@@ -28,9 +28,9 @@ const figure = (value: number | undefined) => (value === undefined ? '–' : val
       </button>
       <p v-if="one.id === screens.shown?.id" class="mt-1 flex flex-wrap gap-x-3 text-2xs text-dim">
         <button v-if="one.status === 'failed'" class="text-ink hover:text-weld" @click="tried(screens.act(one, 'go-on'))">go on</button>
-        <button v-if="one.status === 'failed'" class="hover:text-ink" @click="tried(screens.act(one, 'cancel'))">leave it</button>
+        <button v-if="one.status === 'failed'" class="hover:text-ink" @click="tried(screens.act(one, 'cancel'))">cancel</button>
         <button v-if="one.corrects && one.id !== screens.chosen?.loaded" class="hover:text-ink" @click="tried(screens.act(one, 'load'))">load</button>
-        <button v-if="one.id === screens.chosen?.loaded" class="hover:text-ink" title="pictures for this screen pass through nothing" @click="tried(screens.unload())">take it off</button>
+        <button v-if="one.id === screens.chosen?.loaded" class="hover:text-ink" title="pictures for this screen pass through nothing" @click="tried(screens.unload())">unload</button>
         <template v-if="one.status === 'done'">
           <a class="hover:text-ink" :href="`/api/calibrations/${one.id}/report.html`" download>report</a><a class="hover:text-ink" :href="`/api/calibrations/${one.id}/report.json`" download>JSON</a>
           <a v-if="one.corrects" class="hover:text-ink" :href="`/api/calibrations/${one.id}/correction.cube`" download>cube</a>

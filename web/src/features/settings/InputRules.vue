@@ -45,7 +45,7 @@ function move(index: number, by: number) {
         <button v-if="index > 0" class="hover:text-ink" :aria-label="`rule ${index + 1} up`" @click="move(index, -1)">↑</button>
         <button
           class="hover:text-madder"
-          :aria-label="`rule ${index + 1} away`"
+          :aria-label="`remove rule ${index + 1}`"
           @click="
             emit(
               'change',

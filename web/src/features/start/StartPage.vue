@@ -84,7 +84,7 @@ async function create() {
           >
           <input v-model="typed" class="field w-44" aria-label="name of the project to delete" />
           <button class="control border-madder" :disabled="typed !== project.name">delete</button>
-          <button type="button" class="control" @click="leaving = null">leave</button>
+          <button type="button" class="control" @click="leaving = null">keep it</button>
         </form>
         <RouterLink v-for="cut in project.cuts" :key="cut.id" :to="{ name: 'bench', params: { project: project.id, cut: cut.id } }" class="group block border-t border-line px-4 py-3 hover:bg-raise" :aria-label="`Grade ${cut.name}`">
           <span class="flex items-baseline justify-between text-sm"

@@ -17,8 +17,8 @@ const spans = useSpans()
 const picks = usePicks()
 const gesture = useGesture()
 const EASES: { id: Ease; label: string }[] = [
-  { id: 'straight', label: 'straight on' },
-  { id: 'smooth', label: 'smoothly on' },
+  { id: 'straight', label: 'straight' },
+  { id: 'smooth', label: 'smooth' },
   { id: 'hold', label: 'holds' },
 ]
 const SLOPE: ParameterSpec = { name: 'slope', label: 'slope', channels: null, unit: 'ratio', min: 0, max: 3, neutral: 1, decimals: 2, nudge: 0.05, suffix: '×', about: 'How steeply it goes there: 0 rests, 1 as the straight way, 3 at most.' }
@@ -111,7 +111,7 @@ const least = (frames: number) => Math.max(0, Math.round(frames))
           </button>
         </span>
       </template>
-      <button class="hover:text-madder" @click="strip.remove()">take off</button>
+      <button class="hover:text-madder" @click="strip.remove()">remove</button>
     </template>
     <span v-else class="text-faint">{{ strip.open ? 'Shift K keys what was touched last · [ begins a span, ] ends it · Shift A and D go from key to key' : 'Open a step to see what of it changes over time.' }}</span>
   </div>

@@ -76,7 +76,7 @@ export const useSpans = defineStore('spans', () => {
       const { recipe } = open.value
       const { id, name } = chosen.value
       const alone = recipe.document.steps.filter((step) => step.spans?.length === 1 && step.spans[0] === id).map((step) => step.name)
-      recipes.change(recipe, withoutSpan(recipe.document, id), `span ${name} taken away`)
+      recipes.change(recipe, withoutSpan(recipe.document, id), `span ${name} removed`)
       picks.clear()
       if (alone.length) notices.news(`${alone.join(', ')} ${alone.length === 1 ? 'acts' : 'act'} all through the shot now.`)
     },

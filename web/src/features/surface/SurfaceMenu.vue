@@ -64,7 +64,7 @@ const keys = computed(() => [
               {{ one.movement === 'stands' ? 'fader' : 'endless' }}
             </button>
             <span v-else />
-            <button class="text-2xs text-dim hover:text-ink" :aria-label="`forget ${one.control}`" @click="surface.forget(one.control)">forget</button>
+            <button class="text-2xs text-dim hover:text-ink" :aria-label="`unbind ${one.control}`" @click="surface.forget(one.control)">unbind</button>
           </li>
         </ul>
         <p v-if="surface.bindings.length === 0" class="text-xs text-dim">Nothing is bound yet.</p>
