@@ -30,8 +30,10 @@ module Hand
     before = middle.call
     page.document.synchronize(10) do
       sleep 0.1
-      now = middle.call
-      now == before ? now : (before = now) && raise(Capybara::ElementNotFound, "#{selector} goes on moving")
+      last, before = before, middle.call
+      raise Capybara::ElementNotFound, "#{selector} goes on moving" unless last == before
+
+      before
     end
   end
 

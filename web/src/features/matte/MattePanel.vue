@@ -142,9 +142,7 @@ const detail = (part: ContributorDocument) =>
             <MenuButton class="px-1 hover:text-ink" :aria-label="`more for ${editor.named(part)}`">⋯</MenuButton>
             <MenuItems v-inside class="absolute right-0 z-30 w-36 border border-line bg-raise py-1 text-sm text-ink shadow-lg shadow-black/50 outline-none">
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="naming = part.id">name it</button></MenuItem>
-              <MenuItem v-slot="{ active }"
-                ><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} inverted`)">invert</button></MenuItem
-              >
+              <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="editor.alter(part, { invert: !part.invert }, `${editor.named(part)} inverted`)">invert</button></MenuItem>
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="matte.copy([part])">copy</button></MenuItem>
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left" :class="{ 'bg-line': active }" @click="matte.copy(editor.parts.value)">copy all of them</button></MenuItem>
               <MenuItem v-slot="{ active }"><button class="block w-full px-3 py-1 text-left text-madder" :class="{ 'bg-line': active }" @click="editor.remove(part)">remove</button></MenuItem>

@@ -110,7 +110,8 @@ const follows = (parts: { id: string; name?: string }[]) => parts.map((part) => 
       <button v-if="strip.rows.length > 1 || strip.folded" :class="strip.folded ? 'text-ink' : 'hover:text-ink'" :aria-pressed="strip.folded" title="all that moves in one line" @click="strip.folded = !strip.folded">folded</button>
       <button :class="strip.graph ? 'text-ink' : 'hover:text-ink'" :aria-pressed="strip.graph" title="the value of the picked key's parameter over time" @click="strip.graph = !strip.graph">graph</button>
       <span class="flex items-center gap-1.5"
-        ><button class="px-0.5 hover:text-ink" aria-label="zoom out" title="zoom out; or turn the wheel over the lanes" @click="view.wider()">−</button><button class="px-0.5 hover:text-ink" aria-label="zoom in" @click="view.closer()">+</button
+        ><button class="px-0.5 hover:text-ink" aria-label="zoom out" title="zoom out; or turn the wheel over the lanes" @click="view.wider()">−</button
+        ><button class="px-0.5 hover:text-ink" aria-label="zoom in" @click="view.closer()">+</button
         ><button class="hover:text-ink" title="Shift L: this shot, or the whole cut" @click="view.flip()">{{ view.mode === 'shot' ? 'this shot' : view.mode === 'cut' ? 'the cut' : 'zoomed' }}</button></span
       >
     </header>
