@@ -22,6 +22,8 @@ module Bench
 
     # @return [Integer] exit code: 0 done, 1 worse than what was kept, 2 wrong usage
     def run(arguments)
+      return tell if arguments.intersect?(%w[--help -h])
+
       json = arguments.delete("--json")
       kept = kept(arguments)
       unknown = arguments - @figures.map(&:name)
@@ -55,6 +57,11 @@ module Bench
     def median(runs) = runs.sort[runs.size / 2]
 
     private
+
+    def tell
+      puts "usage: bin/bench [NAME ...] [--json] [--against FILE]", "", *@figures.map { |figure| format("%-28s %-6s %s", figure.name, figure.unit, figure.about) }
+      0
+    end
 
     # @return [Hash{String => Float}] medians of --against FILE, which is a run with --json
     def kept(arguments)

@@ -37,8 +37,10 @@ const frame = computed(() => {
       <title>{{ shot.note || shot.flag }}</title>
       <path d="M0 0H12V20L6 15L0 20Z" />
     </svg>
-    <WhoIsAt :shot="shot.id" class="absolute top-6 left-1" />
-    <i v-if="picked" class="absolute top-1 left-1 border border-ground bg-ink px-1 text-2xs text-ground not-italic">picked</i>
+    <span class="absolute top-1 left-1 flex gap-1">
+      <i v-if="picked" class="border border-ground bg-ink px-1 text-2xs text-ground not-italic">picked</i>
+      <WhoIsAt :shot="shot.id" />
+    </span>
     <p class="flex h-[18px] items-center justify-between gap-1 px-1 text-2xs whitespace-nowrap text-dim">
       <span class="flex min-w-0 items-center gap-1.5"
         ><b class="truncate font-medium text-ink">{{ shot.name }}</b

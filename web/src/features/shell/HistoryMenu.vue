@@ -33,6 +33,9 @@ watch(
   () => props.project.head,
   () => shown.value && void load(),
 )
+type Line = (typeof line.value)[number]
+/** Who, and on which shot where the words do not name it. */
+const under = (change: Line) => [change.shot && !change.words.startsWith(change.shot) ? change.shot : null, change.who].filter(Boolean).join(' · ')
 const clock = (at: string) => new Date(at).toLocaleTimeString('en-GB')
 </script>
 
@@ -49,7 +52,7 @@ const clock = (at: string) => new Date(at).toLocaleTimeString('en-GB')
       >
         <span class="min-w-0"
           ><span class="block truncate">{{ change.words }}</span
-          ><span v-if="change.who || change.shot" class="block truncate text-2xs text-dim">{{ [change.shot, change.who].filter(Boolean).join(' · ') }}</span></span
+          ><span v-if="under(change)" class="block truncate text-2xs text-dim">{{ under(change) }}</span></span
         ><span class="text-right text-2xs text-dim">{{ clock(change.at) }}</span>
       </button>
       <button class="w-full border-l-2 px-3 py-1 text-left text-sm text-dim hover:bg-line" :class="here === null ? 'border-weld' : 'border-transparent'" @click="travel(null)">as it began</button>
