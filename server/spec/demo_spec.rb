@@ -6,7 +6,7 @@ RSpec.describe Server::Demo do
   let(:manifest) { JSON.parse(File.read(File.join(described_class::FOLDER, "manifest.json"))) }
 
   # One load for all that is in it, as it takes every clip in.
-  it "is a cut of twelve shots to grade and one that is finished, with HDR targets, loaded once and taken away whole" do
+  it "is a cut of twelve shots to grade and one that is finished, with HDR targets and lists, loaded once and removed whole" do
     project = described_class.load
     cut, finished = project.cuts.order(:id).to_a
     expect(cut.loaded_shots.map(&:name)).to eq(manifest["shots"].map { |shot| shot["shot"] })
@@ -18,6 +18,7 @@ RSpec.describe Server::Demo do
     expect(cut.renditions.targets.map { |target| target.view.aim.peak }).to eq([100.0, 600.0])
     expect(Server::Shot.where(id: Server::Errand.last.wish["shots"]).pluck(:name)).to match_array(manifest["shots"].select { |shot| shot["scene"] == 3 }.map { |shot| shot["shot"] })
     expect_finished(finished)
+    expect_lists(project, cut)
     project.remove
     expect([Server::Project, Server::Cut, Server::Path, Server::Note, Server::Recipe].map(&:count)).to all(eq(0))
   end
@@ -39,16 +40,8 @@ RSpec.describe Server::Demo do
     expect(Server::Note.shown(cut)).to match([include(closed: true, answers: [include(by: "colourist")])])
   end
 
-  it "has in its cut list what is in the cut" do
-    list = File.read(File.join(described_class::FOLDER, "salt_lantern.edl"))
-    events = list.lines.grep(/\A\d{3}  \S+ +V +[CD]/)
-    expect(events.size).to eq(manifest["shots"].size + 1)
-    expect(events.last).to match(/D    012 .*01:00:19:18 01:00:21:22/)
-  end
-
-  it "has lists of itself in two formats, and a second version that differs as it says" do
-    project = described_class.load
-    cut = project.cuts.first
+  # Lists of it in two formats, and a second version that differs as it says.
+  def expect_lists(project, cut)
     list = ->(name) { {"list" => {"name" => name, "text" => File.read(File.join(described_class::FOLDER, name))}} }
     %w[salt_lantern.edl salt_lantern.otio].each do |name|
       expect(Server::Conforming.new(project, list[name]).recut(cut).differences.map(&:kind).uniq).to eq(["kept"]), name
@@ -58,6 +51,13 @@ RSpec.describe Server::Demo do
     found = Server::Conforming.new(project, list["salt_lantern_2.edl"]).recut(cut).differences.group_by(&:kind)
     expect(%w[trimmed moved gone].to_h { |kind| [kind, found[kind].map { |one| names[one.before.key] }] }).to eq(truth.slice("trimmed", "moved", "gone"))
     expect(found["new"].map { |one| {"clip" => Server::Clip.find(one.after.clip).take, "in" => one.after.source_in, "for" => one.after.length} }).to eq(truth["new"])
+  end
+
+  it "has in its cut list what is in the cut" do
+    list = File.read(File.join(described_class::FOLDER, "salt_lantern.edl"))
+    events = list.lines.grep(/\A\d{3}  \S+ +V +[CD]/)
+    expect(events.size).to eq(manifest["shots"].size + 1)
+    expect(events.last).to match(/D    012 .*01:00:19:18 01:00:21:22/)
   end
 
   it "has a second camera in every scene, and two encodings or more" do

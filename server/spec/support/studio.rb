@@ -29,8 +29,9 @@ module Studio
     end
     attributes, index = found
     clip = Server::Clip.create!(**attributes, project:, media_root: root, path:)
-    own = Mordant::Media::FrameIndex.new(times: index.times, keys: nil, time_base: index.time_base, stamp: Mordant::Media::FrameIndex.stamp(clip.file), seekable: index.seekable?, tabled: index.apart?)
-    Server::ClipIndex.keep(clip, own)
+    head, times = Zlib.inflate(index.dump).split("\n", 2)
+    here = JSON.parse(head).merge("stamp" => Mordant::Media::FrameIndex.stamp(clip.file))
+    Server::ClipIndex.keep(clip, Mordant::Media::FrameIndex.load(Zlib.deflate("#{here.to_json}\n".b << times)))
     clip
   end
 
