@@ -21,6 +21,7 @@ before_fork { ActiveRecord::Base.connection_handler.clear_all_connections! }
 on_worker_boot do
   ::Server::Database.connect
   ::Server::Pictures::Hands.current = ::Server::Pictures::Hands.new(::Server::Pictures::Desk.current).open
+  ::Server::Pictures::Nearby.current = ::Server::Pictures::Nearby.new(::Server::Pictures::Desk.current.store)
   ::Server::Memory.current.watch { Process.kill("TERM", Process.pid) }
 end
 force_shutdown_after 2

@@ -67,6 +67,22 @@ RSpec.describe "Projects", type: :request do
   end
 end
 
+RSpec.describe Server::Pictures::Nearby do
+  it "has the frame decoded at which the next shot begins, once the hand rests, and leaves what cannot be" do
+    cut = Studio.cut(@folder)
+    store = Server::Pictures::FrameStore.new(folder: File.join(@folder, "cache"))
+    nearby = described_class.new(store)
+    two = cut.loaded_shots.last
+    expect(nearby.missing(cut, 3).map { |shot, number| [shot.id, number] }).to eq([[two.id, two.source_in]])
+    nearby.after(Server::Pictures::Wish.new(cut:, frame: 3)).join
+    expect(nearby.missing(cut, 3)).to eq([])
+    expect(store.there?(two.clip, two.source_in, width: 64, height: 36)).to be(true)
+    File.binwrite(cut.loaded_shots.first.clip.file, "none")
+    nearby.after(Server::Pictures::Wish.new(cut:, frame: 12)).join
+    expect(nearby.missing(cut, 12).size).to eq(1)
+  end
+end
+
 RSpec.describe Server::Pictures::FrameStore do
   let(:cut) { Studio.cut(@folder) }
   let(:clip) { cut.loaded_shots.first.clip }

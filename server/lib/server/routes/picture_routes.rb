@@ -214,6 +214,7 @@ module Server
         def computed(wish, body, size)
           hands = Pictures::Hands.current
           working, measured, drawn = (size == "full" && hands) ? hands.picture(wish, body) : Pictures::Desk.current.picture(wish, size:)
+          Pictures::Nearby.current&.after(wish) if size == "full" && body["screen"]
           measuring = Pictures::Measuring.new(wish, body, extent: size)
           header, parts = measuring.read(working, measured)
           drawn = measuring.shown(working, measured, drawn)

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+module Server
+  module Pictures
+    # Decodes, while the hand rests, where it is likely to go next: the first frames of the shots after and
+    # before the one that is looked at. Arriving there, only the grade is left to be made. Decoding is done
+    # by another process, so that answers do not wait for it.
+    class Nearby
+      REST = 0.4 # seconds after a picture before anything is decoded
+
+      class << self
+        # @return [Nearby, nil] of a web process; nil elsewhere
+        attr_accessor :current
+      end
+
+      # @param store [FrameStore]
+      def initialize(store)
+        @store = store
+        @lock = Mutex.new
+      end
+
+      # @param wish [Wish] whose picture has been made; the newest counts
+      # @return [Thread] that looks after it
+      def after(wish)
+        @lock.synchronize do
+          @newest = [wish.cut.id, wish.frame]
+          @thread = Thread.new { run } unless @thread&.alive?
+          @thread
+        end
+      end
+
+      # @param cut [Cut]
+      # @param frame [Integer] that is looked at
+      # @return [Array<Array(Shot, Integer)>] shots, and the frames of their clips that are not there yet
+      def missing(cut, frame)
+        width, height = Desk.raster(cut.project)
+        members = cut.timeline.shots
+        at = members.index { |member| (member.record_in...member.record_out).cover?(frame) } or return []
+        [at + 1, at - 1].select { |place| place.between?(0, members.size - 1) }.filter_map do |place|
+          member = members[place]
+          shot, number = cut.shot(member.key), member.shown_at(member.record_in)
+          [shot, number] unless shot.clip.placeholder? || @store.there?(shot.clip, number, width:, height:)
+        end
+      end
+
+      private
+
+      def run
+        while (cut, frame = rested)
+          ActiveRecord::Base.connection_pool.with_connection { decode(Cut.includes(:project).fetch(cut), frame) }
+        end
+      rescue Record::Missing, ActiveRecord::ActiveRecordError
+        nil # the cut has gone meanwhile, or the database is away; whoever looks next is told
+      end
+
+      # @return [Array(Integer, Integer), nil] the newest cut and frame, once they have been that for a moment; nil: nothing is left to do
+      def rested
+        loop do
+          place = @newest
+          sleep REST
+          @lock.synchronize do
+            return @thread = nil if @newest.nil?
+            next unless @newest.equal?(place)
+
+            @newest = nil
+            return place
+          end
+        end
+      end
+
+      def decode(cut, frame)
+        width, height = Desk.raster(cut.project)
+        missing(cut, frame).each do |shot, number|
+          @store.fetch(shot.clip, number, width:, height:, ahead: FrameStore.ahead(shot.clip)) unless @newest
+        end
+      rescue Mordant::MediaError
+        nil # told to who goes there, where it happens again
+      end
+    end
+  end
+end
