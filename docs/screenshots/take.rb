@@ -108,7 +108,7 @@ settle
 type("exposure", "1.6")
 PAGE.find("button[aria-label='key of exposure at frame 25']").click
 PAGE.find("button[aria-label='easing after the key']").click
-PAGE.find("[role=option]", text: "smoothly").click
+PAGE.find("[role=option]", exact_text: "smooth").click
 PAGE.click_button("graph", exact: true)
 settle
 take("strip")
@@ -239,14 +239,14 @@ settle
 go_to_shot("2B")
 PAGE.driver.browser.keyboard.type([:shift, "w"])
 PAGE.find("aside[aria-label='notes of this cut']")
-PAGE.fill_in("words of the note", with: "Bottle a little brighter, so that it is seen.")
+PAGE.fill_in("the note", with: "Bottle a little brighter, so that it is seen.")
 PAGE.click_button("area")
 mouse.move(**at(0.33, 0.6))
 mouse.down
 mouse.move(**at(0.37, 0.75))
 mouse.move(**at(0.4, 0.86))
 mouse.up
-PAGE.click_button("leave it")
+PAGE.click_button("leave note")
 PAGE.find("[data-note] button", text: "Bottle a little").click
 settle
 take("notes")
