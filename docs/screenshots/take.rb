@@ -246,7 +246,7 @@ mouse.down
 mouse.move(**at(0.37, 0.75))
 mouse.move(**at(0.4, 0.86))
 mouse.up
-PAGE.click_button("leave note")
+PAGE.click_button("add", exact: true)
 PAGE.find("[data-note] button", text: "Bottle a little").click
 settle
 take("notes")

@@ -61,7 +61,7 @@ async function say(note: ShotNote) {
         </button>
         <button v-if="notes.drawn" type="button" @click="notes.drawn = null">no mark</button>
         <span class="flex-1" />
-        <button class="control px-2 py-0.5 text-xs" :disabled="!words.trim()">leave note</button>
+        <button class="control px-2 py-0.5 text-xs" :disabled="!words.trim()">add</button>
       </div>
     </form>
     <ReviewLinks :marked="marked" />
