@@ -51,8 +51,8 @@ RSpec.describe "Hands on the Bench" do
   end
 
   it "plays with the space bar whatever has the focus, and closes with Esc what is on top alone" do
-    find("button[title^='H: finished']")
-    page.execute_script("document.querySelector(\"button[title^='H: finished']\").focus()")
+    find("button[title^='H: workers']")
+    page.execute_script("document.querySelector(\"button[title^='H: workers']\").focus()")
     press(:Space)
     expect(rate_shown?).to be(true)
     expect(page).to have_no_text("rendering")
