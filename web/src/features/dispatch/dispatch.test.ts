@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { effectScope, nextTick, ref } from 'vue'
+import { effectScope, ref } from 'vue'
 import type { Output } from '@/api/delivery'
-import { installBrowser, installServer, settle, type Call } from '@/test/browser'
+import { installBrowser, installServer, type Call } from '@/test/browser'
 import { leftOf, speedOf } from './speed'
 import { useSheets } from './useSheets'
 
@@ -47,18 +47,14 @@ describe('the outputs of an order', () => {
   it('are looked at by the server whenever they change, and say what is refused', async () => {
     const scope = effectScope()
     const sheets = scope.run(() => useSheets(ref('5'), ref(null)))!
-    await new Promise((resolve) => setTimeout(resolve, 300))
+    await vi.waitFor(() => expect(calls).toHaveLength(1), 5000)
     expect(calls[0]).toMatchObject({ path: '/cuts/5/orders/look', body: { outputs: [{ format: 'h264', target: 'television' }], shots: null } })
     calls[0]?.answer(200, [{ statement: 'BT.709', warnings: [] }])
-    await settle()
-    await nextTick()
-    expect(sheets.looks.value[0]?.statement).toBe('BT.709')
+    await vi.waitFor(() => expect(sheets.looks.value[0]?.statement).toBe('BT.709'), 5000)
     sheets.change(0, { width: 3 })
-    await new Promise((resolve) => setTimeout(resolve, 300))
+    await vi.waitFor(() => expect(calls).toHaveLength(2), 5000)
     calls[1]?.answer(422, { error: 'output.width: expected 16 to 8192 pixels' })
-    await new Promise((resolve) => setTimeout(resolve))
-    await settle()
-    expect(sheets.refusal.value).toMatch(/output.width/)
+    await vi.waitFor(() => expect(sheets.refusal.value).toMatch(/output.width/), 5000)
     scope.stop()
   })
 
