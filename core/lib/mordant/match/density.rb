@@ -34,8 +34,9 @@ module Mordant
         end.each_with_index.reduce(0) { |sum, (bin, axis)| sum * SHAPE[axis] + bin }
       end
 
-      # The same of many shifts at once, by whole bins each way along every axis.
+      # #likelihood of many shifts at once, by whole bins each way along every axis.
       #
+      # @param sample [Numo::DFloat] [3, n]
       # @param reach [Array<Integer>] bins
       # @return [Hash{Array<Integer> => Float}] by bins of each axis
       def likelihoods(sample, reach)

@@ -16,7 +16,7 @@ module Mordant
       # @return [Numo::UInt8, Numo::UInt16] [pixels, 3]
       def interleave(frame, bits, dither: nil, of: bits)
         out = TYPES.fetch(bits).new(frame.size, 3).allocate
-        each_run(frame, bits, dither, of) { |run, range, channel| out[range, channel] = run }
+        each_run(frame, bits, dither, of) { |codes, range, channel| out[range, channel] = codes }
         out
       end
 
@@ -25,11 +25,15 @@ module Mordant
       # @return [Numo::UInt8, Numo::UInt16] [3, pixels]: green, blue, red
       def planes(frame, bits, dither: nil, of: bits)
         out = TYPES.fetch(bits).new(3, frame.size).allocate
-        each_run(frame, bits, dither, of) { |run, range, channel| out[PLANES.index(channel), range] = run }
+        each_run(frame, bits, dither, of) { |codes, range, channel| out[PLANES.index(channel), range] = codes }
         out
       end
 
-      # @yieldparam run [Numo::SFloat] whose whole parts are the codes of a stretch of one channel
+      # @param frame [Frame]
+      # @param bits [Integer]
+      # @param dither [Deliver::Dither, nil]
+      # @param of [Integer]
+      # @yieldparam codes [Numo::Int32] of a stretch of one channel; NaN is a multiple of 65,536 and so 0 in both types
       # @yieldparam range [Range<Integer>] pixels
       # @yieldparam channel [Integer]
       def each_run(frame, bits, dither, of)
@@ -40,8 +44,9 @@ module Mordant
             rounding = dither ? dither.rounding(channel, range, largest.fdiv(2**of - 1)) : 0.5
             # NaN is not held by a clip, and casts to 0
             held = (run.inplace + rounding).out_of_place!.clip(0.0, largest)
-            yield Numo::Int32.cast(held), range, channel
-            [run, held].each(&:free)
+            codes = Numo::Int32.cast(held)
+            yield codes, range, channel
+            [run, held, codes].each(&:free)
           end
         end
       end

@@ -6,7 +6,7 @@ RSpec.describe Mordant::Match::Proposal do
   let(:space) { Mordant::Colour::WorkingSpace.default }
   let(:manifest) { JSON.parse(File.read(File.expand_path("../../../../demo/manifest.json", __dir__))) }
 
-  def working(name, width: 160, height: 90)
+  def working(name, width: 240, height: 135)
     shot = manifest["shots"].find { |one| one["shot"] == name }
     reader = Mordant::Media::Reader.new(File.expand_path("../../../../demo/media/#{shot["clip"]}", __dir__), rate: 24r, range: "legal")
     codes = reader.frame(shot["in"] + shot["for"] / 2, width:, height:)
@@ -50,7 +50,7 @@ RSpec.describe Mordant::Match::Proposal do
   it "is stable under noise and another framing" do
     dark = altered(hero, stops: [-0.8, -1.0, -1.3])
     noisy = altered(hero, stops: [-0.8, -1.0, -1.3], noise: 0.02)
-    inside = cropped(dark, 20...140, 7...83)
+    inside = cropped(dark, 30...210, 10...125)
     clean = proposal(hero, dark).shift
     [noisy, inside].each do |frame|
       expect(proposal(hero, frame).shift.zip(clean).map { |a, b| (a - b).abs }).to match([be < 0.12, be < 0.06, be < 0.05])

@@ -35,7 +35,8 @@ watch(
 )
 type Line = (typeof line.value)[number]
 /** Who, and on which shot where the words do not name it. */
-const under = (change: Line) => [change.shot && !change.words.startsWith(change.shot) ? change.shot : null, change.who].filter(Boolean).join(' · ')
+const named = ({ words, shot }: Line) => [':', ' '].some((end) => `${words} `.startsWith(`${shot}${end}`))
+const under = (change: Line) => [named(change) ? null : change.shot, change.who].filter(Boolean).join(' · ')
 const clock = (at: string) => new Date(at).toLocaleTimeString('en-GB')
 </script>
 
