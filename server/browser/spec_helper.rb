@@ -36,6 +36,7 @@ Capybara.run_server = false
 Capybara.app_host = "http://127.0.0.1:#{PORT}"
 Capybara.default_driver = Capybara.javascript_driver = :chromium
 Capybara.default_max_wait_time = 30
+Capybara.default_retry_interval = 0.05 # looking costs the browser as much as being looked at
 Capybara.enable_aria_label = true
 Capybara.save_path = ENV.fetch("MORDANT_LOG", VAR)
 

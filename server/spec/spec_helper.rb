@@ -24,10 +24,7 @@ RSpec.configure do |config|
   config.disable_monkey_patching!
   config.order = :random
   config.include Api, type: :request
-  config.before(:each) do
-    tables = ActiveRecord::Base.connection.tables - %w[schema_migrations ar_internal_metadata]
-    ActiveRecord::Base.connection.execute("TRUNCATE #{tables.map { |table| %("#{table}") }.join(", ")} RESTART IDENTITY CASCADE")
-  end
+  config.before(:each) { Emptied.call }
   config.around(:each) do |example|
     Dir.mktmpdir { |folder| @folder = File.realpath(folder) and example.run }
   end

@@ -19,6 +19,7 @@ module Supervisor
     UNPRIVILEGED = "postgres"
     BINARIES = "/usr/lib/postgresql/*/bin"
 
+    FLEETING = "-c fsync=off -c synchronous_commit=off -c full_page_writes=off"
     PORT_LINE = 3 # of postmaster.pid, from 0
 
     # @return [Integer] it listens on: as it was started here, or as it runs already
@@ -30,8 +31,9 @@ module Supervisor
     end
 
     # @param folder [String] absolute; made if it is not there
-    def initialize(folder:)
-      @folder = folder
+    # @param lasting [Boolean] false: what is written need not outlive the machine's failing, as in tests
+    def initialize(folder:, lasting: true)
+      @folder, @lasting = folder, lasting
       @binaries = Dir[BINARIES].max_by { |path| path[/\d+/].to_i } ||
         raise(Trouble, "PostgreSQL is not installed; bin/setup installs it")
     end
@@ -40,7 +42,7 @@ module Supervisor
       make unless File.exist?(File.join(data, "PG_VERSION"))
       stop if running? # left over from a start that was killed
       @port ||= free_port # the same again, as others know it
-      options = "-p #{port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=300"
+      options = ["-p #{port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=300", (FLEETING unless @lasting)].compact.join(" ")
       pg_ctl("start", "-w", "-t", "60", "-l", log, "-o", options) || raise(Trouble, refused)
     end
 
