@@ -9,7 +9,7 @@ defineProps<{ shot: Shot }>()
 <template>
   <Popover class="relative">
     <PopoverButton class="text-2xs text-dim hover:text-ink" title="the grade as a LUT or a CDL">take…</PopoverButton>
-    <PopoverPanel v-inside class="absolute right-0 z-20 mt-1 w-80 border border-line bg-raise p-3 shadow-lg shadow-black/50 outline-none">
+    <PopoverPanel v-inside class="absolute right-0 z-20 mt-1 w-80 border border-line bg-raise p-3 whitespace-normal shadow-lg shadow-black/50 outline-none">
       <TakeChoices :shot="shot" />
     </PopoverPanel>
   </Popover>

@@ -2,7 +2,7 @@
 import type { ShapeUse } from '@/api/catalogue'
 import type { ContributorDocument, StepDocument } from '@/api/recipe'
 import type { Shot } from '@/api/cut'
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import type { Place } from '../bench/useRegionDrag'
 import { neutralParameters, newContributor, newStep } from '../grade/edit'
 import { useOpenStep } from '../grade/useOpenStep'
@@ -59,6 +59,7 @@ function leave() {
   corners.value = []
   matte.drawing = false
 }
+watch(() => props.shot.id, leave) // what was drawn lies in the picture of another
 const round = computed(() => {
   const [a, b] = [from.value, to.value]
   return a && b && corners.value.length === 0 ? { x: (a[0] + b[0]) / 2, y: (a[1] + b[1]) / 2, across: Math.abs(a[0] - b[0]) / 2, down: Math.abs(a[1] - b[1]) / 2 } : null
@@ -97,7 +98,7 @@ async function choose(use: ShapeUse | null) {
 }
 useKeys('drawing a shape', [
   { key: 'escape', words: 'stop drawing', press: leave },
-  { key: 'enter', words: 'close the polygon', press: () => corners.value.length > 2 && (done.value = 'polygon') },
+  { key: 'enter', words: 'close the polygon', first: true, press: () => corners.value.length > 2 && (done.value = 'polygon') },
 ])
 </script>
 

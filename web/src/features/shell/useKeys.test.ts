@@ -16,7 +16,9 @@ afterEach(() => {
 })
 
 function press(key: string, kind = 'keydown', held: Partial<KeyboardEvent> = {}) {
-  const event = Object.assign(new Event(kind, { cancelable: true }), { key, ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...held })
+  const { target: focused, ...rest } = held
+  const event = Object.assign(new Event(kind, { cancelable: true }), { key, ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...rest })
+  if (focused) Object.defineProperty(event, 'target', { value: focused })
   target.dispatchEvent(event)
   return event
 }
@@ -55,6 +57,22 @@ describe('useKeys', () => {
     press('w')
     target.dispatchEvent(new Event('blur'))
     expect(up).toHaveBeenCalledTimes(2)
+  })
+
+  it('leaves Enter to a button that was reached with Tab, but for an answer to what is asked', () => {
+    const [open, keep] = [vi.fn(), vi.fn()]
+    const button = Object.assign(new HTMLElement(), { matches: (selector: string) => selector.includes('button'), closest: () => null })
+    const enter = () => press('Enter', 'keydown', { target: button } as Partial<KeyboardEvent>)
+    scope.run(() => useKeys('the Board', [{ key: 'enter', words: 'to the Bench', press: open }]))
+    expect(enter().defaultPrevented).toBe(true)
+    press('Tab')
+    expect(enter().defaultPrevented).toBe(false)
+    expect(open).toHaveBeenCalledOnce()
+    scope.run(() => useKeys('comparing', [{ key: 'enter', words: 'keep', press: keep, first: true }]))
+    expect(enter().defaultPrevented).toBe(true)
+    expect(keep).toHaveBeenCalledOnce()
+    target.dispatchEvent(new Event('pointerdown'))
+    expect([enter(), open.mock.calls.length]).toEqual([expect.objectContaining({ defaultPrevented: true }), 1])
   })
 
   it('lists by topic what can be done, without keys that something above has taken', () => {

@@ -8,6 +8,8 @@ export interface Shortcut {
   press: (event: KeyboardEvent) => void
   /** For keys that act while they are held. */
   release?: () => void
+  /** Answers what is asked just now: Enter does it even where a button was reached with Tab. */
+  first?: true
 }
 
 /** Does what a key does, for a surface; one that acts while it is held until it is let go. */
@@ -87,6 +89,7 @@ function down(event: KeyboardEvent) {
   if (!found) return
   const { layer, shortcut } = found
   if (shortcut.key === 'space' && event.target instanceof HTMLElement && event.target.matches('input, [role=option]')) return
+  if (buttonFirst(event, shortcut)) return
   event.preventDefault()
   if (shortcut.release) {
     if (layer.held.has(shortcut)) return
@@ -95,14 +98,24 @@ function down(event: KeyboardEvent) {
   shortcut.press(event)
 }
 
-/** A focused button is pressed by Enter alone where the space bar means something. */
+// whether what has the focus was reached with Tab, not left over from a click
+let tabbed = false
+const pointed = () => (tabbed = false)
+
+/**
+ * Where the space bar means something a focused button is pressed by Enter alone; where Enter does, only
+ * by one that was reached with Tab, and not while something is asked.
+ */
 function spare(event: KeyboardEvent) {
-  if (event.key !== ' ' || !(event.target instanceof HTMLElement) || !event.target.matches('button, a, [role=button]')) return
-  if (event.target.closest('[role=dialog], [role=menu], [role=listbox]') || !bound(event)) return
+  if (event.key === 'Tab') tabbed = true
+  if (![' ', 'Enter'].includes(event.key) || !(event.target instanceof HTMLElement) || !event.target.matches('button, a, [role=button]')) return
+  const found = bound(event)
+  if (event.target.closest('[role=dialog], [role=menu], [role=listbox]') || !found || buttonFirst(event, found.shortcut)) return
   if (event.type === 'keydown') down(event)
   event.preventDefault()
   event.stopImmediatePropagation()
 }
+const buttonFirst = (event: KeyboardEvent, shortcut: Shortcut) => event.key === 'Enter' && tabbed && !shortcut.first && event.target instanceof HTMLElement && event.target.matches('button, a, [role=button]')
 
 function release(layer: Layer, matching: (shortcut: Shortcut) => boolean) {
   for (const shortcut of [...layer.held].filter(matching)) {
@@ -116,6 +129,7 @@ const blur = () => layers.forEach((layer) => release(layer, () => true))
 function listen(way: 'addEventListener' | 'removeEventListener') {
   window[way]('keydown', spare as EventListener, { capture: true })
   window[way]('keyup', spare as EventListener, { capture: true })
+  window[way]('pointerdown', pointed, { capture: true })
   window[way]('keydown', down as EventListener)
   window[way]('keyup', up as EventListener)
   window[way]('blur', blur)
