@@ -11,8 +11,12 @@ class Programmes
   # @return [Integer] frames
   attr_reader :length
 
+  # Pictures of the demo's clips, decoded once for a run.
+  #
+  # @return [Hash{String => Numo::UInt8}] [frames, HEIGHT, WIDTH, 3] by shot
+  def self.clips = @clips ||= {}
+
   def initialize
-    @clips = {}
     @frames, @truth, @length = [], [], 0
   end
 
@@ -66,7 +70,7 @@ class Programmes
 
   # Graded enough to be looked at, as a programme is.
   def picture(shot, frame)
-    pictures = @clips[shot] ||= begin
+    pictures = Programmes.clips[shot] ||= begin
       entry = JSON.parse(File.read(File.join(DEMO, "manifest.json")))["shots"].find { |one| one["shot"] == shot }
       bytes = Mordant::Media::Command.run(["ffmpeg", "-v", "error", "-i", "file:#{File.join(DEMO, "media", entry["clip"])}", "-vf", "scale=#{WIDTH}:#{HEIGHT},curves=all='0.1/0 0.7/1'", "-pix_fmt", "rgb24", "-f", "rawvideo", "pipe:1"], path: shot)
       Numo::UInt8.from_binary(bytes).then { |all| all.reshape(all.size / (WIDTH * HEIGHT * 3), HEIGHT, WIDTH, 3) }
