@@ -79,7 +79,7 @@ const labelOf = (key: keyof Filters, groups: ChoiceGroup[], otherwise: string) =
     <ChoiceList label="representative frame" look="flat" :groups="[{ name: 'frame that stands for a shot', options: POSTERS }]" :model-value="board.look.poster" @update:model-value="$event && (board.look.poster = $event)"
       ><span class="text-ink">{{ POSTERS.find((poster) => poster.id === board.look.poster)?.label }}</span></ChoiceList
     >
-    <input v-model="board.filters.words" class="field w-32 py-0.5 text-xs select-text" placeholder="name, scene, note, file" aria-label="search shots" @keydown.stop />
+    <input v-model="board.filters.words" class="field w-36 py-0.5 text-xs select-text" placeholder="name, scene, note, file" aria-label="search shots" @keydown.stop />
     <ChoiceList v-for="filter in filters" :key="filter.key" :label="filter.label" look="flat" :groups="filter.groups" :model-value="board.filters[filter.key]" @update:model-value="board.filters[filter.key] = ($event ?? '') as never">
       <span :class="board.filters[filter.key] ? 'text-weld' : ''">{{ labelOf(filter.key, filter.groups, filter.label) }}</span>
     </ChoiceList>
