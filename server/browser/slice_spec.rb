@@ -130,6 +130,7 @@ RSpec.describe "From a folder to a delivered shot" do
     expect(page).to have_css("[data-test=statement]", text: "tagged") # what comes late moves what is below it
     click_button "+ output"
     expect(page).to have_css("section[aria-label^=output]", count: 2)
+    expect(page).to have_css("[data-test=refusal]", text: "another output has the name", count: 2)
     within(all("section[aria-label^=output]").last) do
       find("button[aria-label=format]").click
       find("[role=option]", text: "OpenEXR, half float").click

@@ -26,6 +26,7 @@ PROCESSES = Supervisor::Processes.new(log: File.join(VAR, "log"), workers: 2, en
 CHROMIUM = {
   "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "no-first-run" => nil,
   "disable-background-networking" => nil, "disable-component-update" => nil, "disable-sync" => nil,
+  "force-prefers-reduced-motion" => nil, # what pulses is drawn by the processors here
   "enable-unsafe-swiftshader" => nil # WebGL without a graphics processor, and without a warning about it
 }.freeze
 Capybara.register_driver(:chromium) do |app|

@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterAll, afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
 import type { Rung } from '@/api/ladder'
 import { installBrowser, settle } from '@/test/browser'
@@ -6,6 +6,9 @@ import { shot } from '@/test/production'
 import { makePlayStore } from './playStore'
 
 const live = vi.hoisted(() => ({ there: true, drawn: [] as string[], held: new Set<string>() }))
+// modules are shared by all tests: what another one has loaded is loaded anew, and what is loaded here goes
+vi.hoisted(() => vi.resetModules())
+afterAll(() => vi.resetModules())
 vi.mock('./livePicture', () => ({
   makeLivePicture: () =>
     live.there

@@ -51,10 +51,13 @@ const per = (share: number) => `${Math.round(share * 100)} %`
       <button type="button" class="text-2xs text-dim hover:text-ink" :aria-expanded="open" @click="open = !open">{{ open ? 'less' : 'more' }}</button>
       <button v-if="!alone" type="button" class="pl-2 text-2xs text-dim hover:text-madder" aria-label="take this output out" @click="emit('remove')">remove</button>
     </div>
-    <p v-if="refusal" class="px-2 text-2xs text-madder select-text" role="alert" data-test="refusal">{{ refusal }}</p>
-    <p v-else class="px-2 text-2xs text-dim" data-test="statement">
-      <span class="text-faint">from {{ from }} to</span> {{ statement }}
-    </p>
+    <!-- as high whatever it says, so that nothing below moves away from the hand when it arrives -->
+    <div class="min-h-[3lh] px-2 text-2xs">
+      <p v-if="refusal" class="text-madder select-text" role="alert" data-test="refusal">{{ refusal }}</p>
+      <p v-else class="text-dim" data-test="statement">
+        <span class="text-faint">from {{ from }} to</span> {{ statement }}
+      </p>
+    </div>
     <p v-for="warning in warnings" :key="warning" class="px-2 pt-0.5 text-2xs text-weld">{{ warning }}</p>
     <div v-if="open" class="mt-2 space-y-2 border-t border-line px-2 pt-2 text-xs text-dim">
       <p class="flex items-center gap-1.5">
