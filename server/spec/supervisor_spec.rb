@@ -24,11 +24,21 @@ RSpec.describe Supervisor::Cluster do
     expect(described_class.new(folder: File.join(@folder, "postgres")).address("postgres")).to eq(address)
     expect { PG.connect(address.sub(/:[^:@]+@/, ":wrong@")) }.to raise_error(PG::ConnectionBad, /password authentication failed/)
     PG.connect(address).tap { |connection| connection.exec("CREATE TABLE kept (n int)") }.close
+    expect(waits_for_the_disk?(address)).to be(true)
     expect(File.stat(File.realpath(File.join(@folder, "postgres/data"))).uid).not_to eq(0)
     cluster.stop
     expect { described_class.new(folder: File.join(@folder, "postgres")).address("postgres") }.to raise_error(Supervisor::Trouble, /does not run/)
     cluster.start
     expect(PG.connect(cluster.address("postgres")).then { |c| c.exec("SELECT to_regclass('kept')").getvalue(0, 0).tap { c.close } }).to eq("kept")
+    fleeting = described_class.new(folder: File.join(@folder, "postgres"), lasting: false).tap(&:start)
+    expect(waits_for_the_disk?(fleeting.address("postgres"))).to be(false)
+  end
+
+  def waits_for_the_disk?(address)
+    connection = PG.connect(address)
+    %w[fsync synchronous_commit full_page_writes].all? { |name| connection.exec("SHOW #{name}").getvalue(0, 0) == "on" }
+  ensure
+    connection&.close
   end
 
   it "starts again after it was killed" do

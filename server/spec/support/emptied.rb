@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Empties the tables that hold anything, which is far quicker than truncating all of them.
+# Empties all tables row by row: of tables that hold little that is far quicker than truncating them.
 module Emptied
   module_function
 

@@ -5,7 +5,7 @@ import { useBorrow } from './useBorrow'
 /** Stands above the picture while a borrowed grade is on trial; its keys live as long. */
 const borrow = useBorrow()
 useKeys('comparing', [
-  { key: 'enter', words: 'keep what is borrowed', first: true, press: () => borrow.keep() },
+  { key: 'enter', words: 'keep what is borrowed', press: () => borrow.keep() },
   { key: 'escape', words: 'drop what is borrowed', press: () => borrow.drop() },
 ])
 </script>

@@ -9,7 +9,7 @@ const cut = useCut()
 const graded = () => cut.shots.filter((shot) => copies.asking?.includes(shot.id) && shot.recipe.document.steps.length > 0)
 
 useKeys('copies', [
-  { key: 'enter', words: 'the copied recipe in place of what is there', first: true, press: () => void copies.answer('replace') },
+  { key: 'enter', words: 'the copied recipe in place of what is there', press: () => void copies.answer('replace') },
   { key: 'shift+enter', words: 'the copied recipe after what is there', press: () => void copies.answer('add') },
   { key: 'escape', words: 'cancel', press: () => void copies.answer('leave') },
 ])

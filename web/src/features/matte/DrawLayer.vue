@@ -98,7 +98,7 @@ async function choose(use: ShapeUse | null) {
 }
 useKeys('drawing a shape', [
   { key: 'escape', words: 'stop drawing', press: leave },
-  { key: 'enter', words: 'close the polygon', first: true, press: () => corners.value.length > 2 && (done.value = 'polygon') },
+  { key: 'enter', words: 'close the polygon', press: () => corners.value.length > 2 && (done.value = 'polygon') },
 ])
 </script>
 

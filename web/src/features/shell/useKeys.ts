@@ -8,8 +8,6 @@ export interface Shortcut {
   press: (event: KeyboardEvent) => void
   /** For keys that act while they are held. */
   release?: () => void
-  /** Answers what is asked just now: Enter does it even where a button was reached with Tab. */
-  first?: true
 }
 
 /** Does what a key does, for a surface; one that acts while it is held until it is let go. */
@@ -89,7 +87,8 @@ function down(event: KeyboardEvent) {
   if (!found) return
   const { layer, shortcut } = found
   if (shortcut.key === 'space' && event.target instanceof HTMLElement && event.target.matches('input, [role=option]')) return
-  if (buttonFirst(event, shortcut)) return
+  if (reached(event)) return
+  tabbed = false
   event.preventDefault()
   if (shortcut.release) {
     if (layer.held.has(shortcut)) return
@@ -98,24 +97,21 @@ function down(event: KeyboardEvent) {
   shortcut.press(event)
 }
 
-// whether what has the focus was reached with Tab, not left over from a click
+const PRESSED = 'button, a, [role=button]'
+// whether the hand went with Tab to what has the focus, and has done nothing else since
 let tabbed = false
 const pointed = () => (tabbed = false)
+const reached = (event: KeyboardEvent) => event.key === 'Enter' && tabbed && event.target instanceof HTMLElement && event.target.matches(PRESSED)
 
-/**
- * Where the space bar means something a focused button is pressed by Enter alone; where Enter does, only
- * by one that was reached with Tab, and not while something is asked.
- */
+/** Where the space bar means something a focused button is pressed by Enter alone; where Enter does, only by one that was reached with Tab. */
 function spare(event: KeyboardEvent) {
   if (event.key === 'Tab') tabbed = true
-  if (![' ', 'Enter'].includes(event.key) || !(event.target instanceof HTMLElement) || !event.target.matches('button, a, [role=button]')) return
-  const found = bound(event)
-  if (event.target.closest('[role=dialog], [role=menu], [role=listbox]') || !found || buttonFirst(event, found.shortcut)) return
+  if (![' ', 'Enter'].includes(event.key) || !(event.target instanceof HTMLElement) || !event.target.matches(PRESSED)) return
+  if (event.target.closest('[role=dialog], [role=menu], [role=listbox]') || reached(event) || !bound(event)) return
   if (event.type === 'keydown') down(event)
   event.preventDefault()
   event.stopImmediatePropagation()
 }
-const buttonFirst = (event: KeyboardEvent, shortcut: Shortcut) => event.key === 'Enter' && tabbed && !shortcut.first && event.target instanceof HTMLElement && event.target.matches('button, a, [role=button]')
 
 function release(layer: Layer, matching: (shortcut: Shortcut) => boolean) {
   for (const shortcut of [...layer.held].filter(matching)) {

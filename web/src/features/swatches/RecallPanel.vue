@@ -13,7 +13,7 @@ const copies = useCopies()
 const family = computed(() => (cut.shot ? cut.familyOf(cut.shot) : null))
 
 useKeys('swatches', [
-  { key: 'enter', words: 'recall what is on trial', first: true, press: () => void swatches.accept('shot') },
+  { key: 'enter', words: 'recall what is on trial', press: () => void swatches.accept('shot') },
   { key: 'escape', words: 'drop what is on trial', press: swatches.drop },
 ])
 </script>
