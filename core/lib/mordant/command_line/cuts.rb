@@ -11,8 +11,9 @@ module Mordant
       def call(arguments, output:, **)
         raise Usage, "cuts takes one file" unless arguments.size == 1
 
-        facts = Media::Probe.call(arguments.first)
-        changes = Cut::Changes.of(arguments.first)
+        probe = Media::Probe.new(arguments.first)
+        facts = probe.facts
+        changes = Cut::Changes.of(arguments.first, probe:)
         output.puts(JSON.generate("rate" => "#{facts.rate.numerator}/#{facts.rate.denominator}", "frames" => facts.frames, "changes" => changes.map(&:to_h)))
       end
     end

@@ -7,8 +7,11 @@ module Mordant
     # Looked for in small pictures (see Thumbs), part by part, so that memory does not grow with the programme.
     module Changes
       # kind: "cut", "dissolve" or "fade"; frame: the first of the new shot, the first that holds anything of it, the first that
-      # darkens; length: frames that are neither the one shot nor the other, 0 of a cut.
-      Change = Struct.new(:frame, :kind, :length, keyword_init: true) do
+      # darkens; length: frames that are neither the one shot nor the other, 0 of a cut; within: of a cut, frames of which it
+      # is one, the last of them, where some were not decoded.
+      Change = Struct.new(:frame, :kind, :length, :within, keyword_init: true) do
+        def initialize(length: 0, within: 1, **rest) = super
+
         # @return [Integer] the first frame that is the new shot's alone
         def over = frame + length
 
@@ -24,43 +27,51 @@ module Mordant
       module_function
 
       # @param path [String] a video
+      # @param probe [Media::Probe] of it
       # @yieldparam done [Integer] frames that have been looked at
       # @return [Array<Change>] in order
       # @raise [MediaError]
-      def of(path)
-        found, held, first = [], [], 0
-        Thumbs.each(path) do |thumb, known|
-          held << [thumb, known]
-          yield first + held.size if block_given? && (held.size % TOLD).zero?
-          next if held.size < PART + 2 * AROUND
+      def of(path, probe: Media::Probe.new(path))
+        found, held, first, told = [], [], 0, 0
+        Thumbs.each(path, probe) do |thumb, frame|
+          held << [thumb, frame]
+          yield told = frame if block_given? && frame - told >= TOLD
+          next if frame - first < PART + 2 * AROUND
 
           found.concat(part(held, first, last: false))
-          held = held.drop(PART)
           first += PART
+          held = held.drop_while { |_, at| at < first }
         end
         found.concat(part(held, first, last: true)) if held.any?
-        once(found)
+        placed(once(found), path, probe)
       end
 
-      # @param thumbs [Array<Array(Numo::UInt8, Boolean)>] and whether each was decoded
-      # @param first [Integer] frame of the programme that the first of them is
+      # @param thumbs [Array<Array(Numo::UInt8, Integer)>] and the frame of the programme that each is
+      # @param first [Integer] frame that the part and what surrounds it begin with
       # @return [Array<Change>] that begin in the part, without what surrounds it
       def part(thumbs, first, last:)
-        hard = hard(thumbs)
-        slow = Gradual.new(Pictures.new(thumbs.map(&:first))).changes(hard)
-        cuts = hard.reject { |frame| slow.any? { |change| frame.between?(change.frame, change.over) } }.map { |frame| Change.new(frame:, kind: "cut", length: 0) }
-        from = first.zero? ? 0 : AROUND
-        upto = last ? thumbs.size : PART + AROUND
-        (cuts + slow).select { |change| change.frame >= from && change.frame < upto }.sort_by(&:frame)
-          .map { |change| Change.new(frame: change.frame + first, kind: change.kind, length: change.length) }
+        start = thumbs.first.last
+        pictures = Pictures.new(thumbs.map(&:first), times: thumbs.map { |_, frame| frame - start })
+        hard = Hard.new(pictures).frames
+        slow = Gradual.new(pictures).changes(hard)
+        cuts = hard.map { |at| Change.new(frame: pictures.times[at], kind: "cut", within: pictures.gap(at)) }.reject { |cut| slow.any? { |change| cut.frame.between?(change.frame, change.over) } }
+        (cuts + slow).each { |change| change.frame += start }
+          .select { |change| (first.zero? || change.frame >= first + AROUND) && (last || change.frame < first + PART + AROUND) }.sort_by(&:frame)
       end
 
-      # Looked for in what was decoded alone.
+      # Cuts that lie among frames that were not decoded, where the picture changes most.
       #
-      # @return [Array<Integer>]
-      def hard(thumbs)
-        known = thumbs.each_index.select { |frame| thumbs[frame].last }
-        Hard.new(Pictures.new(known.map { |frame| thumbs[frame].first }), pace: thumbs.size.fdiv(known.size)).frames.map { |at| known[at] }
+      # @return [Array<Change>]
+      def placed(changes, path, probe)
+        reader = nil
+        changes.each do |cut|
+          next if cut.within == 1
+
+          reader ||= Media::Reader.new(path, facts: probe.facts, index: probe.index)
+          thumbs = Thumbs.stretch(reader, cut.frame - cut.within, cut.within + 1)
+          steps = thumbs.each_cons(2).map { |a, b| (a - b).abs.mean }
+          cut.frame += steps.index(steps.max) + 1 - cut.within
+        end
       end
 
       # What two parts have found of the same change is one.

@@ -3,8 +3,7 @@
 module Mordant
   module Cut
     module Changes
-      # The frames of a video, very small. Of a large video whose frames lean on each other those are decoded that others lean
-      # on; the rest lie on a line between them.
+      # The frames of a video, very small. Of a large video whose frames lean on each other those alone that others lean on.
       module Thumbs
         WIDTH = 48
         HEIGHT = 27
@@ -17,53 +16,51 @@ module Mordant
         module_function
 
         # @param path [String]
+        # @param probe [Media::Probe] of it
         # @yieldparam thumb [Numo::UInt8] [SIZE] red, green, blue, pixel by pixel
-        # @yieldparam known [Boolean] it was decoded
+        # @yieldparam frame [Integer] the frame that it is
         # @raise [MediaError]
-        def each(path)
-          probe = Media::Probe.new(path)
+        def each(path, probe, &)
           facts = probe.facts
           large = facts.width * facts.height >= LARGE && probe.index.seekable? && !probe.index.intra?
-          done = large ? sparse(path, probe.index) { |thumb, known| yield thumb, known } : 0
-          whole(path, done) { |thumb, known| yield thumb, known } if done
+          done = large ? sparse(path, probe.index, &) : 0
+          whole(path, done, &) if done
+        end
+
+        # All frames of a stretch.
+        #
+        # @param reader [Media::Reader]
+        # @return [Array<Numo::SFloat>] codes, as small
+        def stretch(reader, first, count)
+          [].tap { |thumbs| reader.each(first:, count:, width: WIDTH, height: HEIGHT) { |codes| thumbs << Numo::SFloat.cast(codes.rgb) } }
         end
 
         # @param from [Integer] the first frame that is wanted
         def whole(path, from)
-          number = -1
+          frame = -1
           decode(path, [], ["-fps_mode", "passthrough", "-vf", SCALE, "-pix_fmt", "rgb24", "-f", "rawvideo", "pipe:1"]) do |outflow, _|
             while (bytes = outflow.read(SIZE)) && bytes.bytesize == SIZE
-              yield Numo::UInt8.from_binary(bytes), true if (number += 1) >= from
+              yield Numo::UInt8.from_binary(bytes), frame if (frame += 1) >= from
             end
           end
         end
 
-        # @return [Integer, nil] nil: all frames have been given; else how many, before a gap that is too large
-        def sparse(path, index, &block)
+        # @return [Integer, nil] nil: it is at the end; else the frame that comes next, before a gap that is too large
+        def sparse(path, index)
           times = index.times.map { |time| time * index.time_base * 1000.0 }
-          number, thumb = -1, nil
-          decode(path, ["-skip_frame", "bidir"], ["-fps_mode", "passthrough", "-vf", "#{SCALE},format=rgb24", *Media::TimedPipe::OUTPUT], beside: true) do |outflow, told|
+          frame = -1
+          decode(path, ["-skip_frame", "noref"], ["-fps_mode", "passthrough", "-vf", "#{SCALE},format=rgb24", *Media::TimedPipe::OUTPUT], beside: true) do |outflow, told|
             lines = told.lines
             lines.next # a title
             while (bytes = outflow.read(SIZE)) && bytes.bytesize == SIZE
               place = place(times, Float(lines.next))
-              return number + 1 unless place && place > number && place - number <= MOST_GAP
+              return frame + 1 unless place && place > frame && place - frame <= MOST_GAP
 
-              after = Numo::UInt8.from_binary(bytes)
-              between(thumb || after, after, place - number, &block)
-              number, thumb = place, after
+              frame = place
+              yield Numo::UInt8.from_binary(bytes), frame
             end
           end
-          return number + 1 if thumb.nil? || times.size - number > MOST_GAP
-
-          (times.size - 1 - number).times { block.call(thumb, false) }
-          nil
-        end
-
-        # The frames after one up to another.
-        def between(before, after, steps)
-          (1...steps).each { |step| yield Numo::UInt8.cast((Numo::SFloat.cast(before) * (steps - step) + Numo::SFloat.cast(after) * step) / steps + 0.5), false }
-          yield after, true
+          frame + 1 if times.size - frame > MOST_GAP
         end
 
         # @return [Integer, nil] number of the frame at a time
