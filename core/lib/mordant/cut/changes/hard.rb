@@ -11,7 +11,8 @@ module Mordant
         AROUND = 9 # frames that tell the usual step
         ONWARD = 0.5 # of a step, that those beside it are then smaller than
         LEAST_AROUND = 4 # pictures
-        ALIKE = 0.9 # correlation of pictures whose light alone has changed, or that have moved
+        ALIKE = 0.8 # correlation of pictures of one shot, whose light has changed or in which something moved
+        MOVED = 0.9 # of one that has moved as a whole
         UNLIKE = 0.75 # of those that have not, where all around them moves
 
         # @param pictures [Pictures]
@@ -40,7 +41,7 @@ module Mordant
         # The picture goes aside as a whole.
         def moves?(frame)
           alike, way = @pictures.moved(frame - 1, frame)
-          alike >= ALIKE && way.any?(&:nonzero?)
+          alike >= MOVED && way.any?(&:nonzero?)
         end
 
         def within?(at) = at.between?(1, @pictures.count - 1)
