@@ -12,7 +12,7 @@ module Mordant
         SURE = 0.04 # of which much may happen around it as well
         ALIKE = 0.85 # correlation of ends that are one shot in another light
         PLAIN = 0.02 # deviation of a picture of one colour
-        TRIED = 8 # lines about the same place that are looked at closely
+        TRIED = 4 # lines about the same place that are looked at closely
         LONGER = 0.0005 # beside the line, that a line may be more for each frame it is longer
         FLATTER = 0.82 # of the mean variance of both ends
         MIX = 0.95 # correlation with the mix that it should be
@@ -24,7 +24,7 @@ module Mordant
         EVERY = 3 # frames between lines that are tried first
         BENT = 0.6 # that shares may be beside a line halfway, four times
         OWN = 0.0004 # variance that every number has
-        REACH = 14 # frames beyond its ends that shares are looked at in
+        REACH = 8 # frames beyond its ends that shares are looked at in
 
         # @param pictures [Pictures]
         def initialize(pictures)
@@ -36,10 +36,10 @@ module Mordant
         def changes(cuts)
           @cuts, @lines = cuts, Lines.new(@pictures, cuts)
           left = @lines.found.sort_by { |one| [-(one.length * (Lines::OFF - one.off)), one.start] }
-          kept = []
+          kept, tried = [], {}.compare_by_identity
           while (one = left.first)
             near = left.select { |other| overlap(one, other) * 2 >= other.length }
-            found = (near.first(TRIED) | near.min_by(TRIED, &:off)).filter_map { |other| settled(other) }.uniq.sort_by { |other| other.off - other.length * LONGER }.find { |other| mix?(other) }
+            found = (near.first(TRIED) | near.min_by(TRIED, &:off)).filter_map { |other| tried.fetch(other) { tried[other] = settled(other) } }.uniq.sort_by { |other| other.off - other.length * LONGER }.find { |other| mix?(other) }
             kept << found if found && kept.none? { |other| overlap(found, other).positive? }
             left = left.reject { |other| found ? other.equal?(one) || overlap(found, other).positive? : like?(one, other) }
           end
@@ -65,7 +65,7 @@ module Mordant
         end
 
         # It is the way from one shot to another, and not what goes on in one.
-        def mix?(found) = !same?(*ends(found)) && steady?(found) && (found.off <= SURE || plainly?(found)) && flatter?(found)
+        def mix?(found) = steady?(found) && flatter?(found) && (found.off <= SURE || plainly?(found)) && !same?(*ends(found))
 
         # @return [Array(Integer, Integer)] the pictures before and after it
         def ends(found) = [@pictures.before(found.start) || 0, @pictures.from(found.over) || last]

@@ -10,7 +10,7 @@ module Mordant
         SIZE = WIDTH * HEIGHT * 3 # bytes
         LARGE = 1_500_000 # pixels
         MOST_GAP = 6 # frames between two that are decoded; of what has larger ones all are
-        SCALE = "scale=#{WIDTH}:#{HEIGHT}:flags=area"
+        FINER = 10 # pixels of a row, of which one of a small picture is the mean; more are left out before
         TOLERANCE = 1.5 # ms
 
         module_function
@@ -23,8 +23,8 @@ module Mordant
         def each(path, probe, &)
           facts = probe.facts
           large = facts.width * facts.height >= LARGE && probe.index.seekable? && !probe.index.intra?
-          done = large ? sparse(path, probe.index, &) : 0
-          whole(path, done, &) if done
+          done = large ? sparse(path, probe, &) : 0
+          whole(path, probe, done, &) if done
         end
 
         # All frames of a stretch.
@@ -36,9 +36,9 @@ module Mordant
         end
 
         # @param from [Integer] the first frame that is wanted
-        def whole(path, from)
+        def whole(path, probe, from)
           frame = -1
-          decode(path, [], ["-fps_mode", "passthrough", "-vf", SCALE, "-pix_fmt", "rgb24", "-f", "rawvideo", "pipe:1"]) do |outflow, _|
+          decode(path, [], ["-fps_mode", "passthrough", "-vf", scale(probe.facts), "-pix_fmt", "rgb24", "-f", "rawvideo", "pipe:1"]) do |outflow, _|
             while (bytes = outflow.read(SIZE)) && bytes.bytesize == SIZE
               yield Numo::UInt8.from_binary(bytes), frame if (frame += 1) >= from
             end
@@ -46,10 +46,11 @@ module Mordant
         end
 
         # @return [Integer, nil] nil: it is at the end; else the frame that comes next, before a gap that is too large
-        def sparse(path, index)
+        def sparse(path, probe)
+          index = probe.index
           times = index.times.map { |time| time * index.time_base * 1000.0 }
           frame = -1
-          decode(path, ["-skip_frame", "noref"], ["-fps_mode", "passthrough", "-vf", "#{SCALE},format=rgb24", *Media::TimedPipe::OUTPUT], beside: true) do |outflow, told|
+          decode(path, ["-skip_frame", "noref"], ["-fps_mode", "passthrough", "-vf", "#{scale(probe.facts)},format=rgb24", *Media::TimedPipe::OUTPUT], beside: true) do |outflow, told|
             lines = told.lines
             lines.next # a title
             while (bytes = outflow.read(SIZE)) && bytes.bytesize == SIZE
@@ -61,6 +62,11 @@ module Mordant
             end
           end
           frame + 1 if times.size - frame > MOST_GAP
+        end
+
+        def scale(facts)
+          every = facts.width / (WIDTH * FINER)
+          [*("scale=iw/#{every}:ih/#{every}:flags=neighbor" if every > 1), "scale=#{WIDTH}:#{HEIGHT}:flags=area"].join(",")
         end
 
         # @return [Integer, nil] number of the frame at a time
