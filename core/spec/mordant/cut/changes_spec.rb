@@ -55,6 +55,12 @@ RSpec.describe Mordant::Cut::Changes, :folder do
     expect([share(programme.truth, found), share(found, programme.truth)]).to eq([1.0, 1.0]), found.inspect
   end
 
+  it "finds nothing in a test picture in which much moves" do
+    path = File.join(@folder, "test.mp4")
+    system("ffmpeg", "-v", "error", "-y", "-f", "lavfi", "-i", "testsrc2=s=192x108:r=24,trim=end_frame=60", "-c:v", "libx264", "-crf", "12", "-pix_fmt", "yuv420p", path, exception: true)
+    expect(described_class.of(path)).to eq([])
+  end
+
   it "finds what is true of the demo's flat programme" do
     truth = JSON.parse(File.read(File.join(Programmes::DEMO, "edit.json")))["programme"]
     found = described_class.of(File.join(Programmes::DEMO, truth["file"])).map(&:to_h)

@@ -15,7 +15,7 @@ module Mordant
         TRIED = 4 # lines about the same place that are looked at closely
         LONGER = 0.0005 # beside the line, that a line may be more for each frame it is longer
         FLATTER = 0.82 # of the mean variance of both ends
-        MIX = 0.95 # correlation with the mix that it should be
+        MIX = 0.98 # correlation with the mix that it should be
         STEADY = 0.5 # of an equal step, that each frame takes
         MOSTLY = 0.8 # of the frames
         BUSIER = 1.35 # times the mean step of both sides
