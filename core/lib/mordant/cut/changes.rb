@@ -65,13 +65,17 @@ module Mordant
       def placed(changes, path, probe)
         reader = nil
         changes.each do |cut|
-          next if cut.within == 1
-
-          reader ||= Media::Reader.new(path, facts: probe.facts, index: probe.index)
-          thumbs = Thumbs.stretch(reader, cut.frame - cut.within, cut.within + 1)
-          steps = thumbs.each_cons(2).map { |a, b| (a - b).abs.mean }
-          cut.frame += steps.index(steps.max) + 1 - cut.within
+          cut.frame = largest_step(reader ||= Media::Reader.new(path, facts: probe.facts, index: probe.index), (cut.frame - cut.within)..cut.frame) if cut.within > 1
         end
+      end
+
+      # @return [Integer] the frame among some before which the picture changes most; of damaged ones the last, in which the
+      #   new shot was seen
+      def largest_step(reader, frames)
+        steps = Thumbs.stretch(reader, frames.begin, frames.size).each_cons(2).map { |a, b| (a - b).abs.mean }
+        frames.begin + 1 + steps.index(steps.max)
+      rescue MediaError
+        frames.end
       end
 
       # What two parts have found of the same change is one.

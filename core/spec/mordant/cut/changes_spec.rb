@@ -43,6 +43,11 @@ RSpec.describe Mordant::Cut::Changes, :folder do
     path = programme.write(File.join(@folder, "large.mp4"), arguments: ["-vf", "scale=1920:1080", "-c:v", "libx264", "-preset", "ultrafast", "-bf", "3", "-b_strategy", "0", "-sc_threshold", "0", "-pix_fmt", "yuv420p"])
     found = described_class.of(path).map(&:to_h)
     expect([share(programme.truth, found), share(found, programme.truth)]).to eq([1.0, 1.0]), found.inspect
+
+    # where the frames about it are damaged, a cut is told where the new shot is first seen
+    allow_any_instance_of(Mordant::Media::Reader).to receive(:each).and_raise(Mordant::MediaError.new(path, "frame 30 cannot be decoded"))
+    cuts = described_class.of(path).select { |change| change.kind == "cut" }.map(&:frame)
+    expect([31, 83].map { |truth| cuts.count { |frame| frame.between?(truth, truth + 3) } }).to eq([1, 1]), cuts.inspect
   end
 
   it "takes no slow movement of a camera for a dissolve, and no flash beside a cut away from it" do

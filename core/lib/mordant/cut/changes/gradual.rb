@@ -6,6 +6,9 @@ module Mordant
       # Changes that take time. In a dissolve of n frames, frame k (from 0) is (k + 1) / (n + 1) of the new shot: pictures lie on
       # a straight line between the one before and the one after, at equal distances. In a fade one of
       # both ends is of one colour.
+      #
+      # Sources: A. M. Alattar, Detecting and compressing dissolve regions in video sequences, ISCAS 1993 (the variance of a
+      # mix sags between its ends); R. A. Fisher, The use of multiple measurements in taxonomic problems, Ann. Eugenics 7 (1936).
       class Gradual
         LEAST_LENGTH = 3 # frames
         EVEN = 0.05 # that shares may be beside their places, in the mean

@@ -21,7 +21,7 @@ module Mordant
 
         # @param thumbs [Array<Numo::UInt8>] of all frames or of some
         # @param times [Array<Integer>] the frames that they are, rising from 0
-        def initialize(thumbs, times: (0...thumbs.size).to_a)
+        def initialize(thumbs, times:)
           @times = times
           values = Numo::SFloat.cast(Numo::NArray.vstack(thumbs)) / 255
           @fine = steadied(Rows.new(values))
@@ -107,7 +107,8 @@ module Mordant
           return if step < BRIGHT
 
           (1..[FLASH, rows.count - 1 - frame].min).find do |length|
-            rows.steps[frame + length] >= BRIGHT && rows.apart(frame - 1, frame + length) < RETURN * [step, rows.steps[frame + length]].min && correlation(*LUMA.call(rows.values[[frame - 1, frame + length], true]).to_a.map { |luma| Numo::SFloat.cast(luma) }) > SAME
+            rows.steps[frame + length] >= BRIGHT && rows.apart(frame - 1, frame + length) < RETURN * [step, rows.steps[frame + length]].min &&
+              LUMA.call(rows.values[[frame - 1, frame + length], true]).then { |both| correlation(both[0, true].dup, both[1, true].dup) } > SAME
           end
         end
 
