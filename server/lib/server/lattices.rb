@@ -36,11 +36,15 @@ module Server
 
         standing(segment.incoming).each do |whole|
           range = [whole.begin, segment.first].max...[whole.end, segment.first + segment.length].min
-          bulk = bulk(segment.incoming, whole) if range.any?
-          next unless bulk
+          next unless range.any?
 
-          writer.draw(bulk, range, frame: segment.incoming.source_at(range.begin)) { |done| yield range.begin - records.begin + done }
-          range.each { |record| findings.measure(@output.id, record) if writer.has?(record) }
+          told = ->(done) { yield range.begin - records.begin + done }
+          if (bulk = bulk(segment.incoming, whole))
+            writer.draw(bulk, range, frame: segment.incoming.source_at(range.begin), &told)
+            range.each { |record| findings.measure(@output.id, record) if writer.has?(record) }
+          elsif (mended = mended(segment.incoming, whole))
+            mend(mended, writer, range, segment.incoming, findings, &told)
+          end
         end
       end
     end
@@ -67,7 +71,7 @@ module Server
     # @param whole [Range<Integer>] record frames of a stretch that stands still
     # @return [Mordant::Deliver::Bulk, nil]
     def bulk(member, whole)
-      return unless Mordant::Grade::Output.for(view(whole), @output.order.cut.project.space).pointwise?
+      return unless output_of(whole).pointwise?
 
       grade = grade_of(member, whole)
       key = (whole.size == member.length) ? member.key.to_s : "#{member.key}:#{whole.begin - member.record_in}"
@@ -83,6 +87,47 @@ module Server
       nil # the exact way tells what is wrong with it, or leaves frames out as the order says
     end
 
+    # What no coarse lattice is near enough of, where a fine one does most of it.
+    #
+    # @return [Mordant::Deliver::Mended, nil]
+    def mended(member, whole)
+      source = still(member, whole)
+      raster = {width: @sheet.width, height: @sheet.height}
+      return unless output_of(whole).pointwise? && Mordant::Deliver::Mended.can?(source, count: whole.size, **raster)
+
+      bake = Lattices.fine([grade_of(member, whole), member.key, @sheet.format.bits, raster]) do
+        Mordant::Deliver::Mended.bake(source:, output: output_of(whole), bits: @sheet.format.bits, first: member.source_at(whole.begin), count: whole.size, **raster)
+      end
+      Mordant::Deliver::Mended.new(reader: source.reader, bake:, **raster).then { |made| made if made.fits? }
+    rescue Mordant::MediaError
+      nil # the exact way tells what is wrong with it
+    end
+
+    # Frames that are missing from the first one on; one that cannot be decoded is left to the exact way.
+    def mend(mended, writer, range, member, findings)
+      at = range.find { |record| !writer.has?(record) } or return
+      writer.open
+      mended.each(first: member.source_at(at), count: range.end - at) do |frame, note, number|
+        record = at + number
+        writer.write(record, frame, nil) unless writer.has?(record)
+        findings.measure(@output.id, record, beyond: note.beyond, drawn: note)
+        yield record + 1 - range.begin
+      end
+    rescue Mordant::MediaError
+      raise if writer.has?(range.end - 1) # all are there, and yet something is wrong
+    end
+
+    # A shot's fine lattice costs seconds, and its parts come one after the other.
+    def self.fine(key)
+      @fine ||= {}
+      found = @fine.delete(key) || yield
+      @fine[key] = found
+      @fine.shift while @fine.size > KEPT
+      found
+    end
+    KEPT = 2
+    private_constant :KEPT
+
     # @return [String] another one when anything changes that its pictures depend on
     def grade_of(member, whole)
       shot, project = @output.order.cut.shot(member.key), @output.order.cut.project
@@ -92,10 +137,17 @@ module Server
     # @return [Mordant::Grade::View] of the sheet, as it is there
     def view(whole) = @stretch.bound(@sheet.view, whole.begin)
 
-    def made(member, whole, size: nil)
+    # @return [Mordant::Deliver::Programme::Source] with the grade that stands through the stretch
+    def still(member, whole)
       source = graded(member)
-      still = Mordant::Deliver::Programme::Source.new(reader: source.reader, plan: source.plan_at(whole.begin - member.record_in))
-      Mordant::Deliver::Bulk.new(source: still, output: @output.order.cut.project.output(view(whole)), bits: @sheet.format.bits, first: member.source_at(whole.begin), count: whole.size, size:)
+      Mordant::Deliver::Programme::Source.new(reader: source.reader, plan: source.plan_at(whole.begin - member.record_in))
+    end
+
+    # @return [Mordant::Grade::Output]
+    def output_of(whole) = @output.order.cut.project.output(view(whole))
+
+    def made(member, whole, size: nil)
+      Mordant::Deliver::Bulk.new(source: still(member, whole), output: output_of(whole), bits: @sheet.format.bits, first: member.source_at(whole.begin), count: whole.size, size:)
     end
 
     # Another worker may have found out of other shots meanwhile.

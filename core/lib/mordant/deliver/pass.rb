@@ -74,18 +74,7 @@ module Mordant
       # @return [Array(Frame, Float)] in the sheet's view, and the share of its pixels that its codes cannot say
       def viewed(frame, sheet, record)
         made = Grade::Output.for(@bind.call(sheet.view, record), @space).run(frame)
-        [made, beyond_share(made, sheet.format.float?)]
-      end
-
-      SMALLEST = 1e-3 # beyond the codes, as a share of them
-
-      def beyond_share(frame, float)
-        least, most = frame.rgb.minmax
-        return 0.0 if least > -SMALLEST && (float || most < 1 + SMALLEST)
-
-        out = frame.rgb < -SMALLEST
-        out |= frame.rgb > 1 + SMALLEST unless float
-        (out[0, true] | out[1, true] | out[2, true]).count_true.fdiv(frame.size).round(5)
+        [made, Beyond.share(made.rgb, size: made.size, float: sheet.format.float?)]
       end
 
       # A video has no gaps: a black frame stands where one is lost.
