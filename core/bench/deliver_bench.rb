@@ -8,6 +8,7 @@ module Bench
     RATE = Rational(24)
     OUTPUTS = [["exr-half", Mordant::Grade::View::MASTER], ["vc3-mov", Mordant::Grade::View::STANDARD], ["h264", Mordant::Grade::View::STANDARD]].freeze
     PART = 24 # frames
+    RECIPE = Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 0.3, "contrast" => 1.1, "gain" => [1, 1.02, 1, 0.98], "saturation" => 1.1}}])
 
     module_function
 
@@ -16,8 +17,11 @@ module Bench
     def programme(folder, width, height, count)
       path = File.join(folder, "shot.mkv")
       BulkRender.run("-f", "lavfi", "-i", "gradients=s=#{width}x#{height}:r=#{RATE}:n=6:seed=5:speed=0.02", "-frames:v", count.to_s, "-c:v", "ffv1", "-pix_fmt", "yuv422p10le", path) unless File.exist?(path)
-      recipe = Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 0.3, "contrast" => 1.1, "gain" => [1, 1.02, 1, 0.98], "saturation" => 1.1}}])
-      source = Mordant::Deliver::Programme::Source.new(reader: Mordant::Media::Reader.new(path, rate: RATE), others: Hash.new { |all, key| all[key] = Mordant::Deliver::Programme::Source.new(plan: Mordant::Grade::Plan.new(recipe:, source: "logc3-ei800-wg3")) })
+      programme_of(path, width, height, count)
+    end
+
+    def programme_of(path, width, height, count)
+      source = Mordant::Deliver::Programme::Source.new(reader: Mordant::Media::Reader.new(path, rate: RATE), others: Hash.new { |all, key| all[key] = Mordant::Deliver::Programme::Source.new(plan: Mordant::Grade::Plan.new(recipe: RECIPE, source: "logc3-ei800-wg3")) })
       source.others[[true, 1.0, true]]
       shot = Mordant::Cut::Timeline::Shot.new(key: 1, source_in: 0, record_in: 0, length: count, dissolve: 0, clip_frames: count)
       Mordant::Deliver::Programme.new(timeline: Mordant::Cut::Timeline.new([shot]), sources: {1 => source}, width:, height:)

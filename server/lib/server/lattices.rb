@@ -2,10 +2,24 @@
 
 module Server
   # Has frames of an output drawn by ffmpeg alone where a lattice would not show. Whether it
-  # would is looked for once for each shot and its grade, and kept with the output.
+  # would is looked for once for each shot and its grade, and kept with the output. Where it would, a fine lattice draws most of
+  # them, and the rest is made exactly.
   class Lattices
     MOST_BITS = 10
     TOO_COARSE = 0 # nodes that are kept where none are enough
+
+    # A shot's fine lattice costs seconds, and its parts come one after the other.
+    #
+    # @param key [Object] all that it depends on
+    # @return [Mordant::Grade::FineBake] what the block makes, kept
+    def self.fine(key)
+      @fine ||= {}
+      @fine[key] = @fine.delete(key) || yield
+      @fine.shift while @fine.size > KEPT
+      @fine[key]
+    end
+    KEPT = 2
+    private_constant :KEPT
 
     # @param output [Output]
     # @param stretch [Stretch]
@@ -116,17 +130,6 @@ module Server
     rescue Mordant::MediaError
       raise if writer.has?(range.end - 1) # all are there, and yet something is wrong
     end
-
-    # A shot's fine lattice costs seconds, and its parts come one after the other.
-    def self.fine(key)
-      @fine ||= {}
-      found = @fine.delete(key) || yield
-      @fine[key] = found
-      @fine.shift while @fine.size > KEPT
-      found
-    end
-    KEPT = 2
-    private_constant :KEPT
 
     # @return [String] another one when anything changes that its pictures depend on
     def grade_of(member, whole)

@@ -8,9 +8,10 @@ module Mordant
     # not near enough of are computed exactly. Some of the others are computed too in each frame: where one differs
     # by more than half a code, all of its cell are.
     class Mended
-      FRAMES = 4 # looked at
+      FRAMES = 3 # looked at
+      LOOKED_AT = 500_000 # pixels of each, about
       WORTH = 40_000_000 # pixels of a stretch, at least; for fewer a lattice costs more than it saves
-      MOST_LEFT = 0.5 # share of the colours, that may be left to the plan
+      MOST_LEFT = 0.4 # share of the colours, that may be left to the plan
       FIRST_COMPARED = 1 << 18 # pixels of the first frame, at most
       COMPARED = 1 << 12 # of the others
       LARGEST_ERROR = 0.5 # codes of the output
@@ -40,7 +41,9 @@ module Mordant
       # @raise [MediaError] of a source that cannot be looked at
       def self.bake(source:, output:, bits:, first:, count:, width:, height:)
         numbers = Array.new(FRAMES) { |at| first + at * (count - 1) / (FRAMES - 1) }.uniq
-        Grade::FineBake.new(plan: source.plan, output:, bits:, seen: numbers.map { |number| source.reader.frame(number, width:, height:).rgb })
+        every = (width * height / LOOKED_AT).clamp(1..) | 1 # odd, so that it takes all columns in turn
+        seen = numbers.map { |number| source.reader.frame(number, width:, height:).rgb[true, (0..).step(every)].dup }
+        Grade::FineBake.new(plan: source.plan, output:, bits:, seen:)
       end
 
       # @param reader [Media::Reader]

@@ -3,13 +3,11 @@
 require "spec_helper"
 
 RSpec.describe Mordant::Deliver::Mended do
-  SHOTS = JSON.parse(File.read(File.join(Programmes::DEMO, "manifest.json")))["shots"].to_h { |shot| [shot["shot"], shot] }.freeze
-  WIDTH, HEIGHT = 160, 90
-
-  let(:raster) { {width: WIDTH, height: HEIGHT} }
+  let(:raster) { {width: 160, height: 90} }
+  let(:shots) { JSON.parse(File.read(File.join(Programmes::DEMO, "manifest.json")))["shots"].to_h { |shot| [shot["shot"], shot] } }
 
   def source(name, parameters)
-    shot = SHOTS.fetch(name)
+    shot = shots.fetch(name)
     recipe = Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => "balance", "parameters" => parameters}])
     Mordant::Deliver::Programme::Source.new(reader: Mordant::Media::Reader.new(File.join(Programmes::DEMO, "media", shot["clip"])), plan: Mordant::Grade::Plan.new(recipe:, source: shot["encoding"]))
   end
