@@ -19,6 +19,13 @@ module Mordant
       # What a frame was drawn with. exact: share of its pixels that the lattice was not used for; worst, mean: codes of the output by which
       # others that were compared differ; beyond: see Beyond.
       Note = Struct.new(:exact, :worst, :mean, :beyond, keyword_init: true) do
+        # @param parts [Array<Note>] of one frame, equally large
+        # @return [Note] of the frame
+        def self.of(parts)
+          exact, mean, beyond = %i[exact mean beyond].map { |name| parts.sum(&name) / parts.size }
+          new(exact: exact.round(5), worst: parts.map(&:worst).max, mean:, beyond: beyond.round(5))
+        end
+
         # @return [Array<Float>] exact, worst, mean
         def differences = [exact, worst.round(3), mean.round(4)]
       end
@@ -66,35 +73,52 @@ module Mordant
       # @raise [SystemCallError] of a full disk
       def each(first:, count:)
         Dir.mktmpdir("mordant") do |folder|
-          filters = @bake.filters(File.join(folder, "lattice.raw"))
-          number = -1
-          @reader.each(first:, count:, width: @width, height: @height, then_by: "split[as][to];[to]#{filters}[drawn];[as][drawn]vstack", stacked: 2) do |both|
-            yield(*mended(both.rgb, number += 1), number)
+          filters = "untile=1x#{pieces},split[as][to];[to]#{@bake.filters(File.join(folder, "lattice.raw"))}[drawn];[as][drawn]vstack"
+          came, rgb, notes = 0, nil, nil
+          @reader.each(first:, count:, width: @width, height: @height, then_by: filters, stacked: 2, pieces:) do |both|
+            number, piece = came.divmod(pieces)
+            rgb, notes = Numo::SFloat.new(3, size).allocate, [] if piece.zero?
+            notes << mend(both.rgb, number, rgb, piece * part)
+            both.rgb.free
+            came += 1
+            yield Frame.new(rgb, width: @width, height: @height, encoding: @bake.encoding), Note.of(notes), number if piece == pieces - 1
           end
         end
       end
 
       private
 
+      # Of a frame, so that ffmpeg never holds much of it twice.
+      def pieces = @pieces ||= PIECES.find { |count| (@height % count).zero? }
+      PIECES = [4, 3, 2, 1].freeze
+
       def size = @width * @height
 
-      # @param both [Numo::UInt16] [3, 2 * size] source codes, and what ffmpeg made of them
-      def mended(both, number)
-        codes = both[true, 0...size]
-        drawn = Numo::SFloat.cast(both[true, size..])
+      # @return [Integer] pixels of a piece
+      def part = size / pieces
+
+      # @param both [Numo::UInt16] [3, 2 * part] source codes, and what ffmpeg made of them
+      # @param rgb [Numo::SFloat] of the frame, which the result is put into
+      # @param at [Integer] first pixel of the piece
+      # @return [Note]
+      def mend(both, number, rgb, at)
+        codes = both[true, 0...part]
+        drawn = Numo::SFloat.cast(both[true, part..])
         (drawn.inplace * (1.0 / 65_535)).out_of_place!
         off = compare(codes, drawn, number)
         left = @bake.unsure(codes)
         exact = @bake.exact(codes[true, left].dup)
         3.times { |channel| drawn[channel, left] = exact[channel, true] } unless left.empty?
-        [Frame.new(drawn, width: @width, height: @height, encoding: @bake.encoding), Note.new(exact: left.size.fdiv(size).round(5), worst: off.max, mean: off.mean, beyond: Beyond.share(exact, size:))]
+        rgb[true, at...(at + part)] = drawn
+        drawn.free
+        Note.new(exact: left.size.fdiv(part), worst: off.max, mean: off.mean, beyond: Beyond.share(exact, size: part))
       end
 
       # @return [Numo::SFloat] codes by which pixels differ that the lattice is used for, other ones in each frame; where that is too
       #   much it is not used any more
       def compare(codes, drawn, number)
-        count = [number.zero? ? FIRST_COMPARED : COMPARED, size].min
-        places = (Numo::Int64.new(count).seq * size / count + number * STEP) % size
+        count = [(number.zero? ? FIRST_COMPARED : COMPARED) / pieces, part].min
+        places = (Numo::Int64.new(count).seq * part / count + number * STEP) % part
         places = places[sure(codes[true, places].dup)].dup
         return Numo::SFloat.zeros(1) if places.empty?
 
@@ -104,7 +128,7 @@ module Mordant
         off
       end
       STEP = 7919 # pixels, from frame to frame; a prime
-      private_constant :STEP
+      private_constant :PIECES, :STEP
 
       # @return [Numo::Int32] places of colours that the lattice is used for
       def sure(codes)

@@ -13,18 +13,19 @@ module Mordant
       # @param arguments [Array<String>] that open the input
       # @param count [Integer] frames
       # @param bytes [Integer] of a frame
+      # @param pieces [Integer] that the filter makes of a frame; the time of the first is the frame's
       # @param path [String] for errors
       # @param strict [Boolean] stop at the first complaint of the decoder
       # @param due [#call] number of a frame, from 0, to its time in ms; nil of one that is not known
       # @yieldparam data [String]
       # @return [Array(Integer, String)] frames in a row that came as they should, and what ffmpeg complained of, or nil
-      def read(arguments, filter:, count:, bytes:, path:, strict:, due:)
+      def read(arguments, filter:, count:, bytes:, path:, strict:, due:, pieces: 1)
         done, theirs = 0, false
-        command = ["ffmpeg", "-v", "error", "-nostdin", *("-xerror" if strict), *arguments, "-map", "0:V:0", "-frames:v", count.to_s, "-an", "-fps_mode", "passthrough", "-vf", filter, *OUTPUT]
+        command = ["ffmpeg", "-v", "error", "-nostdin", *("-xerror" if strict), *arguments, "-map", "0:V:0", "-frames:v", (count * pieces).to_s, "-an", "-fps_mode", "passthrough", "-vf", filter, *OUTPUT]
         Command.stream(command, path:, beside: true) do |outflow, times|
           lines = times.lines
           lines.next # a title
-          while done < count && (data = outflow.read(bytes)) && data.bytesize == bytes && meant?(lines.next, due.call(done))
+          while done < count && (data = outflow.read(bytes)) && data.bytesize == bytes && meant?(Array.new(pieces) { lines.next }.first, due.call(done))
             theirs = true
             yield data
             theirs = false
