@@ -73,7 +73,7 @@ module Mordant
       # @raise [SystemCallError] of a full disk
       def each(first:, count:)
         Dir.mktmpdir("mordant") do |folder|
-          filters = "untile=1x#{pieces},split[as][to];[to]#{@bake.filters(File.join(folder, "lattice.raw"))}[drawn];[as][drawn]vstack"
+          filters = "split[as][to];[to]#{@bake.filters(File.join(folder, "lattice.raw"))}[drawn];[as][drawn]vstack"
           came, rgb, notes = 0, nil, nil
           @reader.each(first:, count:, width: @width, height: @height, then_by: filters, stacked: 2, pieces:) do |both|
             number, piece = came.divmod(pieces)

@@ -5,10 +5,22 @@ module Mordant
     # Frames out of ffmpeg with the time of each beside it, so that none is taken for another.
     # Frames come on one pipe, their times on another, a line each before its frame.
     module TimedPipe
-      OUTPUT = ["-copyts", "-enc_time_base", "-1", "-c:v", "rawvideo", "-f", "tee", "[f=mkvtimestamp_v2:flush_packets=1]pipe\\:3|[f=rawvideo]pipe\\:1"].freeze
+      TEE = ["-c:v", "rawvideo", "-f", "tee", "[f=mkvtimestamp_v2:flush_packets=1]pipe\\:3|[f=rawvideo]pipe\\:1"].freeze
+      OUTPUT = ["-copyts", "-enc_time_base", "-1", *TEE].freeze
+      # Pieces of a frame need times between those of frames: microseconds.
+      FINE = ["-copyts", "-enc_time_base", "1:1000000", *TEE].freeze
+      private_constant :TEE, :FINE
       TOLERANCE = 1 # ms, to which times are told
 
+      # A frame came that is not the one that was due.
+      class Astray < StandardError; end
+      private_constant :Astray
+
       module_function
+
+      # @param pieces [Integer] of the same height
+      # @return [String] a filter that makes them of a frame, from the top
+      def cut(pieces) = "settb=1/1000000,untile=1x#{pieces}"
 
       # @param arguments [Array<String>] that open the input
       # @param count [Integer] frames
@@ -21,11 +33,13 @@ module Mordant
       # @return [Array(Integer, String)] frames in a row that came as they should, and what ffmpeg complained of, or nil
       def read(arguments, filter:, count:, bytes:, path:, strict:, due:, pieces: 1)
         done, theirs = 0, false
-        command = ["ffmpeg", "-v", "error", "-nostdin", *("-xerror" if strict), *arguments, "-map", "0:V:0", "-frames:v", (count * pieces).to_s, "-an", "-fps_mode", "passthrough", "-vf", filter, *OUTPUT]
+        command = ["ffmpeg", "-v", "error", "-nostdin", *("-xerror" if strict), *arguments, "-map", "0:V:0", "-frames:v", (count * pieces).to_s, "-an", "-fps_mode", "passthrough", "-vf", filter, *((pieces == 1) ? OUTPUT : FINE)]
         Command.stream(command, path:, beside: true) do |outflow, times|
           lines = times.lines
           lines.next # a title
-          while done < count && (data = outflow.read(bytes)) && data.bytesize == bytes && meant?(Array.new(pieces) { lines.next }.first, due.call(done))
+          while done < count && (data = outflow.read(bytes)) && data.bytesize == bytes
+            raise Astray unless meant?(Array.new(pieces) { lines.next }.first, due.call(done)) # which ends ffmpeg, that would write the others until somebody reads them
+
             theirs = true
             yield data
             theirs = false
@@ -37,7 +51,7 @@ module Mordant
         raise if theirs
 
         [done, e.reason]
-      rescue StopIteration
+      rescue StopIteration, Astray
         [done, nil]
       end
 

@@ -56,6 +56,21 @@ RSpec.describe Mordant::Deliver::Mended do
     expect([notes.first.exact, notes.first.worst > 100]).to eq([1.0, true])
   end
 
+  it "draws runs of numbered frames too, and tells which of them cannot be read" do
+    Dir.mktmpdir do |folder|
+      Mordant::Media::Command.run(["ffmpeg", "-v", "error", "-i", "file:#{File.join(Programmes::DEMO, "media", shots["2D"]["clip"])}", "-vf", "scale=160:90,format=gbrp10le", "-frames:v", "6", "-start_number", "86400", File.join(folder, "frame.%07d.dpx")], path: folder)
+      from = source("2D", "exposure" => 0.3)
+      from.reader = Mordant::Media::Reader.new(File.join(folder, "frame.[0086400-0086405].dpx"), rate: Rational(24))
+      bake = baked(from, count: 6)
+      off, = against_exact(from, bake, count: 6)
+      expect(off.max).to be <= 1.0
+      File.write(File.join(folder, "frame.0086403.dpx"), "nothing")
+      seen = []
+      expect { described_class.new(reader: from.reader, bake:, **raster).each(first: 0, count: 6) { |_, _, number| seen << number } }.to raise_error(Mordant::MediaError, /frame 0*86403 cannot be decoded/)
+      expect(seen).to eq([0, 1, 2])
+    end
+  end
+
   it "leaves to the plan what it was never shown" do
     from = source("1A", {})
     dark = Numo::UInt16.cast(from.reader.frame(0, **raster).rgb / 4)

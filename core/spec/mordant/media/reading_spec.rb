@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "spec_helper"
+require "timeout"
 
 RSpec.describe Mordant::Media::Probe, :folder do
   it "says what a clip is" do
@@ -62,6 +63,15 @@ RSpec.describe Mordant::Media::Reader, :folder do
     expect { described_class.new(gapped.path).each(first: 0, count: 4, width: 64, height: 36) { |codes| seen << codes.rgb[0, 9] } }
       .to raise_error(Mordant::Media::MissingFrame, /frame 9 is missing/)
     expect(seen.map { |code| code.fdiv(65_535).round(1) }).to eq([0.0, 0.1])
+  end
+
+  it "says which frame of a run is broken, however much comes after it" do
+    (101..106).each { |n| Mordant::Media::Stills.write(Frames.flat([0.1] * 3, width: 320, height: 180), File.join(@folder, format("run.%04d.png", n))) }
+    File.write(File.join(@folder, "run.0103.png"), "nothing")
+    seen = 0
+    reading = proc { Mordant::Media::Reader.new(File.join(@folder, "run.[0101-0106].png")).each(first: 0, count: 6, width: 320, height: 180) { seen += 1 } }
+    expect { Timeout.timeout(60, &reading) }.to raise_error(Mordant::MediaError, /frame 103 cannot be decoded.*copy it again/)
+    expect(seen).to eq(2)
   end
 end
 
