@@ -54,6 +54,30 @@ describe('useCut', () => {
     await opened()
     expect(store.frame).toBe(17)
   })
+
+  it('reads itself once more where its shots were changed while it was read', async () => {
+    const store = await opened()
+    const { edition } = cut()
+    const reading = store.reload()
+    await settle()
+    if (store.cut) store.cut.edition = edition + 1
+    calls.at(-1)?.answer(200, cut())
+    await settle()
+    expect([calls.length, store.cut?.edition]).toEqual([3, edition + 1])
+    calls.at(-1)?.answer(200, { ...cut(), edition: edition + 1 })
+    await reading
+    expect([calls.length, store.cut?.edition]).toEqual([3, edition + 1])
+  })
+
+  it('stays with another cut that was opened while it was read anew', async () => {
+    const store = await opened()
+    const reading = store.reload()
+    await settle()
+    if (store.cut) store.cut = { ...store.cut, id: 6 }
+    calls.at(-1)?.answer(200, cut())
+    await reading
+    expect(store.cut?.id).toBe(6)
+  })
 })
 
 describe('clock', () => {

@@ -109,16 +109,24 @@ export const useCut = defineStore('cut', () => {
 
   /** Opens a cut, where somebody left it. */
   async function open(id: string) {
-    const found = await getJson<Cut>(`/cuts/${id}`)
-    cut.value = found
-    project.value = found.project
-    last.value[found.project.id] = id
-    go(Number(sessionStorage.getItem(spot(id)) ?? 0))
+    show(await getJson<Cut>(`/cuts/${id}`))
   }
 
-  /** Reads the open cut anew, where somebody is. */
-  async function reload() {
-    if (cut.value) await open(String(cut.value.id))
+  function show(found: Cut) {
+    cut.value = found
+    project.value = found.project
+    last.value[found.project.id] = String(found.id)
+    go(Number(sessionStorage.getItem(spot(found.id)) ?? 0))
+  }
+
+  /** Reads the open cut anew, where somebody is; and once more where a hand was on its shots meanwhile. */
+  async function reload(): Promise<void> {
+    const id = cut.value?.id
+    if (!id) return
+    const found = await getJson<Cut>(`/cuts/${id}`)
+    if (cut.value?.id !== id) return // somebody has gone to another one
+    if (found.edition < cut.value.edition) return reload()
+    show(found)
   }
 
   /** Opens a project without a cut. */
