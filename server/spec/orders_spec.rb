@@ -194,6 +194,15 @@ RSpec.describe "Orders", type: :request do
     expect(nodes.call.first).to eq({one => 0, two => 0}) # what was found of the grade before does not count
   end
 
+  it "makes exactly what goes by time, as its frames do not follow each other as the file's do" do
+    cut.project.update!(working_space: "display")
+    cut.loaded_shots.map(&:clip).uniq.each { |clip| clip.update!(encoding: "rec709-bt1886", rate_numerator: 25, rate_denominator: 1, pace: "time") }
+    order(outputs: [review])
+    work_off
+    expect(states).to eq([["done", 14]]), Server::Output.pluck(:message).inspect
+    expect(Server::Output.first.lattices).to eq({})
+  end
+
   it "has ffmpeg draw camera footage through a fine lattice where that pays, makes exactly what it is not near enough of, and says so" do
     stub_const("Mordant::Deliver::Mended::WORTH", 64 * 36 * 6)
     cut.loaded_shots.each { |shot| shot.clip.update!(encoding: "logc3-ei800-wg3") }

@@ -66,7 +66,10 @@ module Server
     private
 
     # One file's frames in order.
-    def alone?(segment) = !segment.outgoing && segment.incoming.plain? && !@output.order.cut.shot(segment.incoming.key).clip.placeholder?
+    def alone?(segment)
+      clip = @output.order.cut.shot(segment.incoming.key).clip
+      !segment.outgoing && segment.incoming.plain? && !clip.placeholder? && !clip.paced?
+    end
 
     # Stretches of a shot in which its grade stands still, however it moves in others.
     #
