@@ -219,7 +219,7 @@ RSpec.describe "Orders", type: :request do
     expect(output.report["drawn"]).to include("frames" => 12, "worst" => be < 1, "mean" => be < 0.1)
     expect(exact.report["drawn"]).to be_nil
     call(:get, "/outputs/#{output.id}/report")
-    expect(last_response.body).to match(/12 frames through a lattice, \d+\.\d % of their pixels exactly/)
+    expect(last_response.body).to match(/12 frames through a lattice; \d+\.\d % of their pixels were made exactly/)
   end
 
   it "waits while it is paused, goes before others when it is put first, and goes on" do

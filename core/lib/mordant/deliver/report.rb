@@ -66,7 +66,7 @@ module Mordant
       def mean(notes, at) = notes.sum { |note| note[at] } / notes.size
 
       def drawn_in_words
-        format("%<frames>d frames through a lattice, %<share>.1f %% of their pixels exactly; of the others some were compared in each frame: %<mean>.2f codes off in the mean, %<worst>.2f at worst, and what was more than half a code off was made exactly too",
+        format("%<frames>d frames through a lattice; %<share>.1f %% of their pixels were made exactly. Others were compared in each frame: %<mean>.2f codes off in the mean, %<worst>.2f at worst. What was more than half a code off was made exactly too.",
           share: drawn[:computed] * 100, **drawn)
       end
 
