@@ -71,6 +71,7 @@ module Mordant
       end
 
       SINGLY = 3 # places of a shot that are told one by one
+      SEEN = 0.01 # percent of a picture, below which no number is told
 
       # Runs of frames that stand still; of a shot that is held again and again one line.
       def still
@@ -85,8 +86,8 @@ module Mordant
       # Runs of frames whose pixels lie beyond the codes, with the most of them.
       def beyond
         @facts.fetch(:beyond, []).sort.chunk_while { |(a, _), (b, _)| b == a + 1 && @place.call(a).first == @place.call(b).first }.map do |run|
-          worst = run.map(&:last).max
-          "#{stretch(run.first.first, run.size)} up to #{format("%.2f", worst * 100)} % of the pixels beyond range or gamut"
+          worst = run.map(&:last).max * 100
+          "#{stretch(run.first.first, run.size)} #{(worst < SEEN) ? "less than #{SEEN}" : format("up to %.2f", worst)} % of the pixels beyond range or gamut"
         end
       end
 

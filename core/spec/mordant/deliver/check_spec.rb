@@ -49,9 +49,9 @@ RSpec.describe Mordant::Deliver::Check, :folder do
     File.truncate(writer.file(6), 100)
     found = described_class.new(writer, rate: Rational(24), first: 0, count: 8, lost: [7]).call
     expect(found).to include(found: 5, missing: [[1, 2]], undecodable: [[6, 1]], lost: [[7, 1]])
-    report = Mordant::Deliver::Report.new({name: "seq", statement: "to", from: "<from>", beyond: [[2, 0.01], [3, 0.2]], light: {cll: 812.4, fall: 90.0}, **found}, place: ->(record) { ["1A", (start + record).to_s] })
+    report = Mordant::Deliver::Report.new({name: "seq", statement: "to", from: "<from>", beyond: [[2, 0.01], [3, 0.2], [5, 0.00002]], light: {cll: 812.4, fall: 90.0}, **found}, place: ->(record) { ["1A", (start + record).to_s] })
     expect(report.faults).to match([/1A 10:00:00:01, 2 frames: not there/, /1A 10:00:00:06: cannot be decoded/, /1A 10:00:00:07: left out/])
-    expect(report.notices).to include(/10:00:00:03: black/).and include("1A 10:00:00:02, 2 frames: up to 20.00 % of the pixels beyond range or gamut")
+    expect(report.notices).to include(/10:00:00:03: black/).and include("1A 10:00:00:02, 2 frames: up to 20.00 % of the pixels beyond range or gamut", "1A 10:00:00:05: less than 0.01 % of the pixels beyond range or gamut")
     expect(JSON.parse(report.to_json)).to include("passed" => false, "found" => 5, "light" => {"cll" => 812.4, "fall" => 90.0})
     expect(report.to_html).to include("3 faults", "&lt;from&gt;", "MaxCLL 812.4").and include(found[:checksums].first[:md5])
   end
