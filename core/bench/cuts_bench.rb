@@ -12,13 +12,6 @@ module Bench
 
     module_function
 
-    # CPU seconds of a run, ffmpeg's included.
-    def cpu
-      before = Process.times.to_a.sum
-      yield
-      Process.times.to_a.sum - before
-    end
-
     # Shots of the demo one after another, as 1080-line H.264.
     #
     # @yieldparam path [String]
@@ -34,11 +27,11 @@ module Bench
       end
     end
 
-    def real_time = programme { |path, seconds| Array.new(3) { seconds / cpu { Mordant::Cut::Changes.of(path) } } }
+    def real_time = programme { |path, seconds| Array.new(3) { seconds / Deliveries.cpu { Mordant::Cut::Changes.of(path) } } }
 
     def beside_decoding
       programme do |path, _|
-        Array.new(3) { cpu { Mordant::Cut::Changes.of(path) } / cpu { BulkRender.run("-threads", "1", "-i", path, "-f", "null", "-") } }
+        Array.new(3) { Deliveries.cpu { Mordant::Cut::Changes.of(path) } / Deliveries.cpu { BulkRender.run("-threads", "1", "-i", path, "-f", "null", "-") } }
       end
     end
   end

@@ -54,6 +54,13 @@ module Bench
       Process.clock_gettime(Process::CLOCK_MONOTONIC) - started
     end
 
+    # CPU seconds of a run, ffmpeg's included.
+    def cpu
+      before = Process.times.to_a.sum
+      yield
+      Process.times.to_a.sum - before
+    end
+
     def together_and_apart(width: 640, height: 360, count: 12)
       Dir.mktmpdir do |folder|
         Array.new(3) do

@@ -50,19 +50,13 @@ module Bench
       writer.finish(timecode: Deliveries.start)
     end
 
-    def cpu
-      before = Process.times.to_a.sum
-      yield
-      Process.times.to_a.sum - before
-    end
-
     # A shot of the demo at 1080 lines, the lattice's way over the exact one, to the same file.
     def beside_exact
       count = 48
       Dir.mktmpdir do |folder|
         writer = -> { Deliveries.writer(folder, "h264", Mordant::Grade::View::STANDARD, 1920, 1080) }
         programme = Deliveries.programme_of(DEMO, 1920, 1080, count / 4)
-        Array.new(2) { cpu { draw(DEMO, writer.call, count) } / count / (cpu { Deliveries.deliver(programme, [writer.call], count / 4) } / (count / 4)) }
+        Array.new(2) { Deliveries.cpu { draw(DEMO, writer.call, count) } / count / (Deliveries.cpu { Deliveries.deliver(programme, [writer.call], count / 4) } / (count / 4)) }
       end
     end
 
@@ -71,7 +65,7 @@ module Bench
       width, height, count = UHD
       Dir.mktmpdir do |folder|
         path = enlarged(folder, width, height, count)
-        [cpu { draw(path, Deliveries.writer(folder, "h264", Mordant::Grade::View::STANDARD, width, height), count) } / count]
+        [Deliveries.cpu { draw(path, Deliveries.writer(folder, "h264", Mordant::Grade::View::STANDARD, width, height), count) } / count]
       end
     end
 
@@ -80,7 +74,7 @@ module Bench
       width, height, = UHD
       Dir.mktmpdir do |folder|
         programme = Deliveries.programme(folder, width, height, count)
-        Array.new(2) { cpu { Deliveries.deliver(programme, [Deliveries.writer(folder, format, view, width, height)], count) } / count }
+        Array.new(2) { Deliveries.cpu { Deliveries.deliver(programme, [Deliveries.writer(folder, format, view, width, height)], count) } / count }
       end
     end
   end

@@ -44,6 +44,8 @@ module Mordant
       # @param bits [Integer] of the output
       # @param first [Integer] source frame
       # @param count [Integer]
+      # @param width [Integer] pixels of the frames
+      # @param height [Integer]
       # @return [Grade::FineBake] over what occurs in the stretch
       # @raise [MediaError] of a source that cannot be looked at
       def self.bake(source:, output:, bits:, first:, count:, width:, height:)

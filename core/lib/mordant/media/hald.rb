@@ -7,6 +7,7 @@ module Mordant
     # A lattice that ffmpeg takes as a picture (a Hald image): a picture of level^3 by level^3 pixels holds the level^6 nodes,
     # red fastest, then green, then blue, in 16-bit planes. Beyond level 13 ffmpeg 5.1 reads tetrahedra
     # wrongly (it counts them in 32-bit floats).
+    # Source: ffmpeg's documentation of its filter haldclut.
     module Hald
       SMALL = 2 # level of the picture by which the order is found
       private_constant :SMALL
@@ -14,15 +15,15 @@ module Mordant
       module_function
 
       # @param path [String] to write it to
-      # @param nodes [Array<Numo::UInt16>] red, green, blue of each node
+      # @param nodes [Array<Numo::UInt16>] [level^6] red, green, blue of each node, 0..65_535
       # @raise [SystemCallError] of a full disk
       # @raise [MediaError] where ffmpeg cannot be asked
       def write(path, nodes)
         File.open(path, "wb") { |file| order.each { |channel| file.write(nodes[channel].to_binary) } }
       end
 
-      # @param path [String]
-      # @param level [Integer]
+      # @param path [String] of a picture that was written
+      # @param level [Integer] 2 to 13
       # @param prior [String] filters that come before, of 16-bit planes
       # @return [String] filters
       def filters(path, level:, prior: "null")
@@ -33,6 +34,7 @@ module Mordant
       # which is green, for red.
       #
       # @return [Array<Integer>] 0 red, 1 green, 2 blue
+      # @raise [MediaError]
       def order
         @order ||= Dir.mktmpdir("mordant") do |folder|
           path = File.join(folder, "order.raw")
