@@ -55,6 +55,34 @@ RSpec.describe Server::OwnHistory, type: :request do
     expect(exposure(shots[0])).to be_nil
   end
 
+  def change(session, shot, words)
+    recipe = Server::Recipe.find(shot.recipe.id)
+    ask(session, "PUT", "/recipes/#{recipe.id}", {revision: recipe.revision, words:, document: recipe.document.deep_dup.tap { |document| yield document["steps"] }})
+  end
+
+  def steps(shot) = Server::Recipe.find(shot.recipe.id).document["steps"].map { |step| [step["id"], *step["parameters"].values_at("exposure", "tint").compact, *step.dig("matte", "contributors")&.map { |part| part["kind"] }] }
+
+  it "takes back one's own number or step where a colleague went on with another of the same recipe" do
+    grade(one, shots[0], 1.0, "up")
+    change(two, shots[0], "greener") { |list| list.first["parameters"]["tint"] = -4 }
+    change(one, shots[0], "one more") { |list| list.unshift({"id" => "mine", "kind" => "balance", "parameters" => {"tint" => 2}}) }
+    change(two, shots[0], "theirs") { |list| list << {"id" => "theirs", "kind" => "balance", "parameters" => {"exposure" => 0.5}} }
+    go(one, "undo")
+    expect(steps(shots[0])).to eq([["a", 1, -4], ["theirs", 0.5, 0]])
+    expect(go(one, "undo")).to match([409, include("error" => /Bo Larch has gone on from there \(greener\)/)])
+    go(one, "redo")
+    expect(steps(shots[0])).to eq([["mine", 0, 2], ["a", 1, -4], ["theirs", 0.5, 0]])
+  end
+
+  it "takes nothing back that a colleague's step needs by now" do
+    disc, linked = {"id" => "e", "kind" => "ellipse"}, {"id" => "l", "kind" => "linked", "parameters" => {"step" => "mine"}}
+    change(one, shots[0], "the face") { |list| list << {"id" => "mine", "kind" => "balance", "matte" => {"contributors" => [disc]}} }
+    change(two, shots[0], "all but it") { |list| list << {"id" => "theirs", "kind" => "balance", "matte" => {"contributors" => [linked]}} }
+    expect(steps(shots[0])).to eq([["mine", 0, 0, "ellipse"], ["theirs", 0, 0, "linked"]])
+    expect(go(one, "undo")).to match([409, include("error" => /Bo Larch has gone on from there \(all but it\)/)])
+    expect(steps(shots[0]).size).to eq(2)
+  end
+
   it "goes back over several of one's own, past what was taken back already" do
     [1, 2, 3].each { |stop| grade(one, shots[0], stop * 0.25, "to #{stop}") }
     grade(two, shots[1], 0.5, "theirs")

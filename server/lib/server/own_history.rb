@@ -7,7 +7,7 @@ module Server
   class OwnHistory
     DEPTH = 400 # changes that it looks back over
 
-    # Somebody else's change was made on top; answered with 409, and nothing is changed.
+    # Somebody else has changed the same again; answered with 409, and nothing is changed.
     class BuiltOn < Mordant::Error
       def initialize(change)
         super("#{change.person&.name || "somebody"} has gone on from there (#{change.words}); that has to be undone first, or go back before both in the history")
@@ -81,22 +81,26 @@ module Server
     # @return [Array<Undoable>]
     def take_back(change, how)
       revisions = change.revisions.includes(*Revision::SUBJECTS.map(&:to_sym)).to_a
-      later = line.take_while { |one| one.id != change.id }
-      builder = built_on(revisions, later)
-      raise BuiltOn, builder if builder
-
-      states = revisions.to_h { |one| [one.subject.lock!, one.before] }
+      builders = built_on(line.take_while { |one| one.id != change.id })
+      states = revisions.to_h do |one|
+        subject, later = one.subject.lock!, builders.fetch(one.key, []).select { |other| other.after.keys.intersect?(one.after.keys) }
+        [subject, later.empty? ? one.before : subject.without(one) || raise(BuiltOn, first_in_the_way(subject, one, later))]
+      end
       Change.record(@project, words: "#{how}: #{(change.takes_back || change).words}"[0, Change::LONGEST], states:, takes_back: change)
       states.keys
     end
 
-    # A later change of the same things that still counts; what was done later and taken back does not.
-    def built_on(revisions, later)
+    # @return [Change] the first of later ones after which a change cannot be taken back by itself
+    def first_in_the_way(subject, revision, later) = (later.find { |one| !subject.without(revision, one.after) } || later.last).change
+
+    # What later changes did to each thing, in order; those that were taken back do not count.
+    #
+    # @param later [Array<Change>]
+    # @return [Hash{Array(String, Integer) => Array<Revision>}]
+    def built_on(later)
       ids = later.map(&:id)
       counting = later.select { |one| live?(one) && !ids.include?(one.takes_back_id) }
-      keys = revisions.to_h { |one| [one.key, one.after.keys] }
-      touched = Revision.where(change: counting).order(:change_id).reverse.find { |one| keys[one.key]&.intersect?(one.after.keys) }
-      touched && counting.find { |one| one.id == touched.change_id }
+      Revision.where(change: counting).includes(change: :person).order(:change_id).group_by(&:key)
     end
   end
 end

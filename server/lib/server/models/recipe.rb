@@ -114,6 +114,16 @@ module Server
 
     def project = (shot || wash || family || corrected).cut.project
 
+    # Others' steps, and their numbers in the same step, stay.
+    def without(revision, state = kept_state)
+      now, before, after = [state, revision.before, revision.after].map { |one| one["document"] }
+      checked = kind.new(Merge.without(now, before:, after:)).to_h
+      MatteUses.check(self, checked) unless corrects_id
+      {"document" => checked}
+    rescue Merge::Conflict, Mordant::ParameterError
+      nil
+    end
+
     def take_state(state) = update!(**state, revision: revision + 1)
 
     # @param revision [Integer] the revision the change was made on

@@ -24,6 +24,13 @@ module Server
       raise Stale, "another window has changed #{changed.first.delete_suffix("_shot_id").tr("_", " ")} meanwhile; it is shown as it is now, make your change again if it is still wanted"
     end
 
+    # What a state is once a change is taken back that others have followed on it.
+    #
+    # @param revision [Revision] of that change
+    # @param state [Hash{String => Object}]
+    # @return [Hash{String => Object}, nil] some of KEPT; nil: theirs could not stay
+    def without(_revision, _state = kept_state) = nil
+
     # @param state [Hash{String => Object}] some of KEPT
     def take_state(state) = update!(state)
   end
