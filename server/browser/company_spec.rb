@@ -48,6 +48,9 @@ RSpec.describe "Two people and somebody who looks" do
 
   def bo(&) = Capybara.using_session(:bo, &)
 
+  # What the numbers of the open step say.
+  def shown(numbers) = numbers.each { |name, value| expect(page).to have_css("[role=spinbutton][aria-label=#{name}][aria-valuenow='#{value}']") }
+
   it "work on one recipe and one family, see each other, and undo their own" do
     ida { enter("Ida Rooke") }
     bo { enter("Bo Larch") }
@@ -56,13 +59,24 @@ RSpec.describe "Two people and somebody who looks" do
       type_number("exposure", "1")
     end
     bo do
-      expect(page).to have_css("[role=spinbutton][aria-label=exposure][aria-valuenow='1']") # within a second, by itself
+      shown("exposure" => 1) # within a second, by itself
       expect(page).to have_css("[data-test=hand]", text: "Ida Rooke has a")
       expect(page).to have_css("[data-shot] [data-test=who-is-at]", text: "IR")
       type_number("tint", "5")
     end
     ida do
-      expect(page).to have_css("[role=spinbutton][aria-label=tint][aria-valuenow='5']")
+      shown("exposure" => 1, "tint" => 5)
+      click_button "undo"
+      shown("exposure" => 0, "tint" => 5) # Bo's stays
+      click_button "redo"
+      shown("exposure" => 1, "tint" => 5)
+    end
+    bo do
+      shown("exposure" => 1)
+      type_number("exposure", "2")
+    end
+    ida do
+      shown("exposure" => 2)
       click_button "undo"
       expect(page).to have_text("Bo Larch has gone on from there")
       press("e") # another shot
@@ -73,10 +87,9 @@ RSpec.describe "Two people and somebody who looks" do
     family = Server::Present.set(sign_in: Server::SignIn.joins(:person).find_by!(people: {name: "Ida Rooke"})) { Server::Family.form(cut.reload, name: "Pair", members: cut.shots.to_a, words: "family Pair") }
     bo do
       expect(page).to have_button("Pair") # the family has come here
-      click_button "undo" # Bo's tint, below Ida's change of the other shot
-      until_stored("tint") { cut.shots.reload.first.recipe.document.dig("steps", 0, "parameters", "tint").to_f.zero? }
-      expect(page).to have_css("[role=spinbutton][aria-label=tint][aria-valuenow='0']")
-      expect(page).to have_css("[role=spinbutton][aria-label=exposure][aria-valuenow='1']")
+      click_button "undo" # Bo's exposure, below Ida's change of the other shot
+      until_stored("exposure") { cut.shots.reload.first.recipe.document.dig("steps", 0, "parameters", "exposure") == 1 }
+      shown("exposure" => 1, "tint" => 5)
     end
     expect(cut.shots.reload.last.recipe.document.dig("steps", 0, "parameters", "exposure")).to eq(-1)
     expect(family.reload.shots.size).to eq(2)

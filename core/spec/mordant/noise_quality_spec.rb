@@ -33,7 +33,7 @@ RSpec.describe Mordant::Noise do
   it "finds as much noise of luma in the demo's footage as the manifest says its cameras have" do
     JSON.parse(File.read(File.join(NightShots::HERE, "manifest.json")))["shots"].select { |shot| %w[3A 3B 3C].include?(shot["shot"]) }.each do |shot|
       reader, to = Mordant::Media::Reader.new(File.join(NightShots::HERE, "media", shot["clip"]), rate: 24r, range: "legal"), Mordant::Colour::Conversion.new(from: shot["encoding"], to: "acescct").chain
-      seen = [10, 20, 30].lazy.map { |number| [described_class.turned(to.from_codes(reader.frame(number, width: 960, height: 540).rgb)), Mordant::Grade::Window.whole(960, 540)] }
+      seen = [10, 30].lazy.map { |number| [described_class.turned(to.from_codes(reader.frame(number, width: 960, height: 540).rgb)), Mordant::Grade::Window.whole(960, 540)] }
       found = Mordant::Noise::Estimate.profile(seen)
       grey = described_class.turned(NightShots.log(NightShots.grey(shot["encoding"], shot["truth"]["noise"][1])))[0]
       expect(Math.sqrt(found.at_levels(Numo::SFloat[grey.mean])[0][0]) / grey.stddev).to be_between(0.75, 1.3), shot["shot"]

@@ -113,7 +113,7 @@ RSpec.describe Mordant::Cut::MixMeasure do
   # Mixed of the demo's moving pictures by known shares, and coded as a programme is.
   it "measures the mix of a baked dissolve, however it goes" do
     curves = [->(way) { way }, ->(way) { (1 - Math.cos(Math::PI * way)) / 2 }, ->(way) { way**0.5 }]
-    [["1A", "2B", 12, 0], ["2A", "3B", 20, 1], ["3C", "1D", 16, 2], ["1C", "2D", 8, 1], ["3D", "3B", 24, 0]].each_with_index do |(one, other, count, curve), index|
+    [["2A", "3B", 20, 1], ["3C", "1D", 16, 2], ["1C", "2D", 8, 0]].each_with_index do |(one, other, count, curve), index|
       programme = Programmes.new.add(one, 14 + count).add(other, count + 14, into: count, first: 2, curve: curves[curve])
       reader = Mordant::Media::Reader.new(programme.write(File.join(@folder, "#{index}.mkv")))
       found = described_class.shares(reader, frames: programme.length, first: 14, count:)

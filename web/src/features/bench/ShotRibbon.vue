@@ -47,7 +47,7 @@ watch(
       <button
         v-for="{ shot, index } in scene.shots"
         :key="shot.id"
-        class="relative mb-1.5 block w-full p-[3px] text-left outline-1"
+        class="relative mb-1.5 block w-full p-[3px] text-left outline-1 [contain-intrinsic-size:auto_100px] [content-visibility:auto]"
         :class="shot.id === current ? 'bg-raise outline-weld' : picked.includes(shot.id) ? 'bg-raise outline-dim outline-dashed' : 'outline-transparent hover:outline-line'"
         title="Ctrl and a click pick it besides, to put copies on; Alt and a click compare with it"
         role="option"

@@ -11,7 +11,6 @@ import { rateOf } from './timecode'
 /** Recipes as they are under the hand, whether or not they are kept yet. */
 export type Trial = { recipe: number; document: RecipeDocument }[]
 
-/** The cut that is open: its shots and the record frame somebody is at. */
 /** Shots whose mattes a recipe is linked to. */
 const linkedShots = (document: RecipeDocument) =>
   document.steps
@@ -19,6 +18,7 @@ const linkedShots = (document: RecipeDocument) =>
     .filter((part) => part.kind === 'linked' && part.parameters['shot'])
     .map((part) => Number(part.parameters['shot']))
 
+/** The cut that is open: its shots and the record frame somebody is at. */
 export const useCut = defineStore('cut', () => {
   const cut = ref<Cut | null>(null)
   const circuit = useCircuit()
@@ -51,6 +51,7 @@ export const useCut = defineStore('cut', () => {
     return at >= 0 && low < ends.value.length ? low : -1
   }
 
+  const shotOf = (id: number | null): Shot | undefined => shots.value[indices.value.get(id ?? -1) ?? -1]
   const place = (id: number | null, otherwise: number) => (id === null ? otherwise : (indices.value.get(id) ?? -1))
 
   /** The washes that lie over a shot, in their order. */
@@ -81,8 +82,11 @@ export const useCut = defineStore('cut', () => {
   }
   /** Other shots that its mattes come from, and theirs. */
   function linkedTo(over: Shot, seen: Shot[] = [over]): Shot[] {
-    const ids = layersOf(over).flatMap((one) => linkedShots(one.document))
-    const fresh = shots.value.filter((one) => ids.includes(one.id) && !seen.includes(one))
+    const ids = new Set(layersOf(over).flatMap((one) => linkedShots(one.document)))
+    const fresh = [...ids]
+      .flatMap((id) => shotOf(id) ?? [])
+      .filter((one) => !seen.includes(one))
+      .sort((a, b) => a.position - b.position)
     return fresh.flatMap((one) => [one, ...linkedTo(one, [...seen, ...fresh])])
   }
 
@@ -101,7 +105,7 @@ export const useCut = defineStore('cut', () => {
   /** Record frame that a recipe's keys count from: the first one of a wash, or where the open shot's clock is 0. */
   function startOf(recipe: Recipe) {
     const wash = washOf(recipe)
-    if (wash) return (shots.value.find((one) => one.id === wash.from) ?? shots.value[0])?.record_in ?? 0
+    if (wash) return (shotOf(wash.from) ?? shots.value[0])?.record_in ?? 0
     return shot.value ? shot.value.record_in - shot.value.clock : 0
   }
 
