@@ -6,6 +6,7 @@ require "tmpdir"
 module Bench
   module Deliveries
     RATE = Rational(24)
+    FRAMES_ENCODED = 16 # more than an encoder that looks few frames ahead holds
     OUTPUTS = [["exr-half", Mordant::Grade::View::MASTER], ["vc3-mov", Mordant::Grade::View::STANDARD], ["h264", Mordant::Grade::View::STANDARD]].freeze
     PART = 24 # frames
     RECIPE = Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 0.3, "contrast" => 1.1, "gain" => [1, 1.02, 1, 0.98], "saturation" => 1.1}}])
@@ -54,6 +55,38 @@ module Bench
       Process.clock_gettime(Process::CLOCK_MONOTONIC) - started
     end
 
+    # Memory of the programs that are started meanwhile, each at most.
+    def children_mb
+      most = 0.0
+      watching = Thread.new do
+        loop do
+          most = [most, *Dir["/proc/self/task/*/children"].flat_map { |list| File.read(list).split }.map { |id| held_mb(id) }].max
+          sleep 0.05
+        end
+      end
+      yield
+      most
+    ensure
+      watching.kill
+    end
+
+    def held_mb(id)
+      File.read("/proc/#{id}/status")[/VmHWM:\s+(\d+)/, 1].to_i / 1024.0
+    rescue Errno::ENOENT, Errno::ESRCH
+      0.0 # it has ended meanwhile
+    end
+
+    # Memory of ffmpeg at most while it encodes the whole of a large H.264.
+    def encoding_mb
+      Dir.mktmpdir do |folder|
+        writer = writer(folder, "h264", Mordant::Grade::View::STANDARD, 3840, 2160)
+        writer.open
+        FRAMES_ENCODED.times { |record| File.binwrite(File.join(writer.folder, format("g%08d", record)), Numo::UInt16.new(3, 3840 * 2160).rand(60_000).to_binary) }
+        writer.seal(0, FRAMES_ENCODED)
+        children_mb { writer.finish(timecode: start) }
+      end
+    end
+
     # CPU seconds of a run, ffmpeg's included.
     def cpu
       before = Process.times.to_a.sum
@@ -80,6 +113,7 @@ module Bench
     end
   end
 
+  figure("uhd_h264_encoder_mb", "MB", "memory of ffmpeg at most, encoding the whole of a 3840x2160 H.264", alone: true) { [Deliveries.encoding_mb] }
   figure("three_outputs_vs_singles", "times", "an order of three outputs in one pass over three single ones") { Deliveries.together_and_apart }
   [10, 1000].each do |count|
     figure("deliver_peak_rss_mb_#{count}", "MB", "peak memory of a process delivering #{count} frames in three formats", alone: true) { [Deliveries.peak(count)] }

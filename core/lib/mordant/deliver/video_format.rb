@@ -6,6 +6,8 @@ module Mordant
     # parts are joined as they are; else they are kept without loss, and the whole is encoded
     # when all are there.
     class VideoFormat < Format
+      LARGE = 4_000_000 # pixels of a frame, of which encoders are told to hold few at once
+
       class << self
         # @return [String] ffmpeg's pixel format
         attr_reader :pixels
@@ -15,8 +17,9 @@ module Mordant
         # @param container [Array<String>] arguments
         # @param intra [Boolean] every frame is coded by itself
         # @param least [Array<Integer>] width and height
-        def encoded(pixels:, encoder:, container:, intra: false, least: nil)
-          @pixels, @encoder, @container, @intra, @least = pixels, encoder, container, intra, least
+        # @param slim [Array<String>] arguments of the encoder besides, by which it looks less far ahead in large pictures
+        def encoded(pixels:, encoder:, container:, intra: false, least: nil, slim: [])
+          @pixels, @encoder, @container, @intra, @least, @slim = pixels, encoder, container, intra, least, slim
         end
 
         def least = @least || super
@@ -48,8 +51,11 @@ module Mordant
         end
 
         # @param light [Hash, nil] :cll and :fall in cd/m2, of what is absolute
+        # @return [Boolean] its frames are so large that memory counts
+        def large?(sheet) = sheet.width * sheet.height > LARGE
+
         # @return [Array<String>] arguments of the encoder
-        def encoder(sheet, **) = [*@encoder, *tags(sheet), "-pix_fmt", pixels]
+        def encoder(sheet, **) = [*@encoder, *(@slim if large?(sheet)), *tags(sheet), "-pix_fmt", pixels]
 
         # @param timecode [Cut::Timecode]
         # @param reel [String, nil]
