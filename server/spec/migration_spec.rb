@@ -13,7 +13,7 @@ RSpec.describe "A production made before cuts could be mended" do
   after(:all) { ActiveRecord::Base.connection_pool.disconnect! }
 
   def migrate(way)
-    require File.join(Server::ROOT, "server/migrations/017_make_cuts")
+    require File.join(Server::ROOT, "server/migrations/017_make_cuts") unless defined?(MakeCuts)
     MakeCuts.new.migrate(way)
     [Server::Cut, Server::Shot, Server::Clip, Server::Order, Server::Revision].each(&:reset_column_information)
   end
@@ -39,7 +39,7 @@ RSpec.describe "A production made before cuts could be mended" do
   end
 
   it "opens with the same frames where it was made before there were renditions" do
-    require File.join(Server::ROOT, "server/migrations/022_make_renditions")
+    require File.join(Server::ROOT, "server/migrations/022_make_renditions") unless defined?(MakeRenditions)
     cut = Studio.cut(@folder)
     cut.shots.first.recipe.accept(revision: 0, words: "x", document: Studio.balance(exposure: 1.0))
     before = pictures(Server::Cut.find(cut.id))
@@ -50,7 +50,7 @@ RSpec.describe "A production made before cuts could be mended" do
   end
 
   it "opens with the same frames and history where it was made before there were people" do
-    require File.join(Server::ROOT, "server/migrations/024_let_people_in")
+    require File.join(Server::ROOT, "server/migrations/024_let_people_in") unless defined?(LetPeopleIn)
     cut = Studio.cut(@folder)
     cut.shots.first.recipe.accept(revision: 0, words: "x", document: Studio.balance(exposure: 1.0))
     before = pictures(Server::Cut.find(cut.id))
