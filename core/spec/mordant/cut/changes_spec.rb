@@ -59,6 +59,13 @@ RSpec.describe Mordant::Cut::Changes, :folder do
     expect([share(programme.truth, found), share(found, programme.truth)]).to eq([1.0, 1.0]), found.inspect
   end
 
+  it "finds dissolves that are eased, from where they begin" do
+    eased = ->(way) { (1 - Math.cos(Math::PI * way)) / 2 }
+    programme = Programmes.new.add("1A", 50).add("2C", 60, into: 24, curve: eased).add("3A", 50, into: 18, curve: eased).add("1D", 50, into: 24)
+    found = described_class.of(programme.write(File.join(@folder, "eased.mp4"))).map(&:to_h)
+    expect([share(programme.truth, found), share(found, programme.truth)]).to eq([1.0, 1.0]), found.inspect
+  end
+
   it "finds nothing in a test picture in which much moves" do
     path = File.join(@folder, "test.mp4")
     system("ffmpeg", "-v", "error", "-y", "-f", "lavfi", "-i", "testsrc2=s=192x108:r=24,trim=end_frame=60", "-c:v", "libx264", "-crf", "12", "-pix_fmt", "yuv420p", path, exception: true)

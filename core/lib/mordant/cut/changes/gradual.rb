@@ -4,8 +4,8 @@ module Mordant
   module Cut
     module Changes
       # Changes that take time. In a dissolve of n frames, frame k (from 0) is (k + 1) / (n + 1) of the new shot: pictures lie on
-      # a straight line between the one before and the one after, at equal distances. In a fade one of
-      # both ends is of one colour.
+      # a straight line between the one before and the one after, at equal distances, or slower at both ends where it is eased. In
+      # a fade one of both ends is of one colour.
       #
       # Sources: A. M. Alattar, Detecting and compressing dissolve regions in video sequences, ISCAS 1993 (the variance of a
       # mix sags between its ends); R. A. Fisher, The use of multiple measurements in taxonomic problems, Ann. Eugenics 7 (1936).
@@ -26,6 +26,7 @@ module Mordant
         BESIDE_LINE = 0.05 # of the distance, that pictures may then be beside it
         EVERY = 3 # frames between lines that are tried first
         BENT = 0.6 # that shares may be beside a line halfway, four times
+        EASED = 1.3 # times as near to an eased way as to an even one, a dissolve has to be for one that is eased
         OWN = 0.0004 # variance that every number has
         REACH = 8 # frames beyond its ends that shares are looked at in
 
@@ -158,8 +159,7 @@ module Mordant
           (rows - rows.mean(axis: 0)).then { |rest| (rest * rest).mean(axis: 0) }
         end
 
-        # Mean distance of shares from each of some lines. Its ends are found anew, by least squares, as those that were
-        # taken may have been within it.
+        # Mean distance of shares from each of some lines, evenly or eased, whichever is nearer.
         #
         # @param places [Numo::DFloat] frames that the shares are of
         # @param lines [Array<Array<Integer>>] start and length
@@ -167,13 +167,22 @@ module Mordant
         def beside(shares, places, lines)
           starts, lengths = lines.transpose.map { |row| Numo::DFloat.cast(row).reshape(lines.size, 1) }
           way = ((places.reshape(1, places.size) - starts + 1) / (lengths + 1)).clip(0.0, 1.0)
-          line, bend, other = [way, way * (way * -1 + 1), shares.reshape(1, shares.size)].map { |rows| rows - rows.mean(axis: 1).reshape(rows.shape[0], 1) }
+          Numo::DFloat.minimum(off(shares, way), off(shares, way * way * (way * -2 + 3)) * EASED)
+        end
+
+        # Mean distance of shares from ways. The ends of each are found anew, by least squares, as those that were taken may have
+        # been within it.
+        #
+        # @param ways [Numo::DFloat] [n, shares]
+        # @return [Numo::DFloat] [n]
+        def off(shares, ways)
+          line, bend, other = [ways, ways * (ways * -1 + 1), shares.reshape(1, shares.size)].map { |rows| rows - rows.mean(axis: 1).reshape(rows.shape[0], 1) }
           ll, lb, bb, lo, bo = [[line, line], [line, bend], [bend, bend], [line, other], [bend, other]].map { |one, two| (one * two).sum(axis: 1) }
           bent = ((bo * ll - lo * lb) / (lo * bb - bo * lb)).clip(-BENT, BENT)
           bent[bent.isnan.where] = 0.0 if bent.isnan.any?
-          over = line + bend * bent.reshape(lines.size, 1)
+          over = line + bend * bent.reshape(bent.size, 1)
           slope = (over * other).sum(axis: 1) / (over * over).sum(axis: 1).clip(1e-9, nil)
-          off = (other - over * slope.reshape(lines.size, 1)).abs.mean(axis: 1) / slope.clip(1e-6, nil)
+          off = (other - over * slope.reshape(slope.size, 1)).abs.mean(axis: 1) / slope.clip(1e-6, nil)
           off[(slope <= 0).where] = Float::MAX if (slope <= 0).any?
           off
         end
