@@ -11,6 +11,7 @@ module Mordant
       NUMBERS = {"timecode" => "by timecode", "source" => "as the source is"}.freeze
       MASKS = (1.0..4.0)
       LARGEST = 8192 # pixels of an edge
+      LARGE = 4_000_000 # pixels of a frame, of which encoders are told to hold few at once
       HANDLES = (0..240) # frames
 
       # @return [Class] a Format
@@ -58,6 +59,9 @@ module Mordant
       #
       # @return [Array]
       def variant = [graded?, graded? ? look : 0.0, graded? && cleaned?]
+
+      # @return [Boolean] its frames are so large that memory counts
+      def large? = width * height > LARGE
 
       def dither? = @dither && !format.float?
 

@@ -6,8 +6,6 @@ module Mordant
     # parts are joined as they are; else they are kept without loss, and the whole is encoded
     # when all are there.
     class VideoFormat < Format
-      LARGE = 4_000_000 # pixels of a frame, of which encoders are told to hold few at once
-
       class << self
         # @return [String] ffmpeg's pixel format
         attr_reader :pixels
@@ -51,11 +49,8 @@ module Mordant
         end
 
         # @param light [Hash, nil] :cll and :fall in cd/m2, of what is absolute
-        # @return [Boolean] its frames are so large that memory counts
-        def large?(sheet) = sheet.width * sheet.height > LARGE
-
         # @return [Array<String>] arguments of the encoder
-        def encoder(sheet, **) = [*@encoder, *(@slim if large?(sheet)), *tags(sheet), "-pix_fmt", pixels]
+        def encoder(sheet, **) = [*@encoder, *(@slim if sheet.large?), *tags(sheet), "-pix_fmt", pixels]
 
         # @param timecode [Cut::Timecode]
         # @param reel [String, nil]

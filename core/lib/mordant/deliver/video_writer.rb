@@ -67,7 +67,7 @@ module Mordant
 
         partial = File.join(folder, "whole.part")
         File.write(list, parts.map { |part| entry(*part) }.join)
-        arguments = ["ffmpeg", *QUIET, "-progress", "pipe:1", *(["-threads", "1"] if sheet.format.large?(sheet)), "-f", "concat", "-safe", "0", "-i", list, *(audio ? ["-i", "file:#{audio}"] : []), "-map", "0:v:0",
+        arguments = ["ffmpeg", *QUIET, "-progress", "pipe:1", *(["-threads", "1"] if sheet.large?), "-f", "concat", "-safe", "0", "-i", list, *(audio ? ["-i", "file:#{audio}"] : []), "-map", "0:v:0",
           *(audio ? ["-map", "1:a:0", "-c:a", sheet.format.sound] : []),
           *sheet.format.whole(sheet, rate: @rate, light:), *sheet.format.container(sheet, timecode:, reel:), "file:#{partial}"]
         Media::Command.stream(arguments, path:, limit: PATIENCE) do |io|

@@ -1,7 +1,10 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { installBrowser, installServer, settle, type Call } from '@/test/browser'
-import { cut } from '@/test/production'
+import type { Shot } from '@/api/cut'
+import type { RecipeDocument } from '@/api/recipe'
+import { cut, shot, step } from '@/test/production'
+import { toRaw } from 'vue'
 import { clock } from './timecode'
 import { useCut } from './useCut'
 
@@ -53,6 +56,29 @@ describe('useCut', () => {
     store.frame = 0
     await opened()
     expect(store.frame).toBe(17)
+  })
+
+  it('follows links of mattes to other shots, in circles too, and looks at no shot besides', async () => {
+    const linked = (id: number, record: number, to: number[]) => {
+      const one = shot(id, record, 10)
+      const contributors = to.map((target) => ({ id: `l${target}`, kind: 'linked', mode: 'add', softness: 0, invert: false, strength: 1, parameters: { step: 'a', shot: String(target) } }))
+      one.recipe.document = { steps: [{ ...step(0), matte: { contributors, refinements: [] } }] } as unknown as RecipeDocument
+      return one
+    }
+    const shots = [linked(1, 0, [3, 2]), linked(2, 10, [1]), linked(3, 20, []), shot(4, 30, 10)]
+    const store = useCut()
+    const opening = store.open('5')
+    await settle()
+    calls.at(-1)?.answer(200, { ...cut(), shots })
+    await opening
+    const first = store.shots[0] as Shot
+    expect(store.trialOf(first).map((one) => one.recipe)).toEqual([1, 2, 3])
+    store.revisionOf(first)
+    let looks = 0
+    const last = toRaw(store.shots[3] as Shot)
+    Object.defineProperty(last, 'id', { get: () => (looks++, 4) })
+    store.revisionOf(first)
+    expect(looks).toBe(0)
   })
 
   it('reads itself once more where its shots were changed while it was read', async () => {

@@ -7,7 +7,7 @@ module Mordant
       class H264Proxy < VideoFormat
         named "h264-8", "H.264, 8 bit", extension: ".mp4", bits: 8, about: "MP4, 8 bit 4:2:0, small"
         encoded pixels: "yuv420p", encoder: %w[-c:v libx264 -preset veryfast -crf 20], container: %w[-movflags +faststart+use_metadata_tags -f mp4],
-          slim: %w[-x264-params rc-lookahead=3:sync-lookahead=0:sliced-threads=1:threads=4]
+          slim: H264::SLIM
       end
     end
   end

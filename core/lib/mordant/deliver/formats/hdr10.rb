@@ -13,7 +13,7 @@ module Mordant
         LUMINANCE = 10_000 # units of one cd/m2
         DARKEST = 0.0001 # cd/m2
         PEAK = 1000
-        SLIM = %w[frame-threads=1 rc-lookahead=3 bframes=2].freeze # as encoded's slim
+        SLIM = %w[frame-threads=1 rc-lookahead=3 bframes=2].freeze # of large pictures, by which it looks less far ahead
 
         class << self
           def ranges = [Colour::SignalRange::LEGAL]
@@ -25,7 +25,7 @@ module Mordant
           def encoder(sheet, light: nil)
             cll = light || {cll: 0, fall: 0}
             parameters = ["log-level=error", "hdr10=1", "repeat-headers=1", "colorprim=bt2020", "transfer=smpte2084", "colormatrix=bt2020nc", "range=limited",
-              "master-display=#{mastering(sheet.view)}", "max-cll=#{cll[:cll].ceil},#{cll[:fall].ceil}", *(SLIM if large?(sheet))]
+              "master-display=#{mastering(sheet.view)}", "max-cll=#{cll[:cll].ceil},#{cll[:fall].ceil}", *(SLIM if sheet.large?)]
             super + ["-x265-params", parameters.join(":")]
           end
 
