@@ -15,7 +15,7 @@ module Server
 
     module_function
 
-    # @param now [Hash, Array, Object] as in JSON
+    # @param now [Hash, Array, Object] as in JSON, as are before and after
     # @return [Hash, Array, Object] what is there now, without the change
     # @raise [Conflict] where what the change made is not there any more
     def without(now, before:, after:)
@@ -23,8 +23,8 @@ module Server
       return before if now == after
 
       all = [now, before, after]
-      return hash(*all) if all.all?(Hash)
-      return list(*all) if all.all? { |one| members?(one) }
+      return keyed(*all) if all.all?(Hash)
+      return listed(*all) if all.all? { |one| members?(one) }
 
       raise Conflict, "changed again"
     end
@@ -32,14 +32,21 @@ module Server
     # @return [Boolean] a list whose members have ids, each one of its own
     def members?(list) = list.is_a?(Array) && list.all? { |member| member.is_a?(Hash) && member["id"] } && list.uniq { |member| member["id"] }.size == list.size
 
-    def hash(now, before, after) = together(now.keys | before.keys, now, before, after)
+    # @return [Hash]
+    def keyed(now, before, after) = together(now.keys | before.keys, now, before, after)
 
-    def list(*ages)
+    # @param ages [Array<Array<Hash>>] now, before and after
+    # @return [Array<Hash>]
+    def listed(*ages)
       named = ages.map { |members| members.to_h { |member| [member["id"], member] } }
       together(order(*named.map(&:keys)) | named.last.keys, *named).values
     end
 
     # Each value without the change; what is not there then is left out.
+    #
+    # @param names [Array<String>]
+    # @param ages [Array<Hash>] now, before and after
+    # @return [Hash]
     def together(names, *ages)
       names.each_with_object({}) do |name, kept|
         now, before, after = ages.map { |age| age.fetch(name, NONE) }
@@ -49,6 +56,9 @@ module Server
     end
 
     # Ids in the order that they had before the change; those it took out are put behind the ones they stood behind.
+    #
+    # @return [Array<String>]
+    # @raise [Conflict] where others have moved them again
     def order(now, before, after)
       moved = now & before & after
       unless (before & moved) == (after & moved)
@@ -62,5 +72,7 @@ module Server
         kept.insert(ahead ? kept.index(ahead) + 1 : 0, id)
       end
     end
+
+    private_class_method :members?, :keyed, :listed, :together, :order
   end
 end
