@@ -210,6 +210,19 @@ RSpec.describe "Renditions", type: :request do
     expect(moved.of(2...3)[0][:rungs][0][0][:lattice]).not_to eq(plain)
   end
 
+  it "is known again of frames that were made ahead, also where its corrections move" do
+    bright
+    measure
+    correct(one, for_target("sdr", colour: 0.5).merge("keys" => {"colour" => [{"frame" => 0, "value" => 1.0}, {"frame" => 4, "value" => 0.5}]}))
+    kept = Server::Pictures::Kept.current
+    found = -> { kept.frames(wish("sdr", nil), 0...14) }
+    made = [1, 2, 8, 12] # 8 is in the transition, 12 in the shot that stands still
+    made.each { |frame| kept.fetch(wish("sdr", frame)) }
+    expect([found.call, kept.frames(wish("mid", nil), 0...14)]).to eq([made, []])
+    correct(one, for_target("sdr", colour: 0.5).merge("keys" => {"colour" => [{"frame" => 0, "value" => 1.0}, {"frame" => 2, "value" => 0.5}]}))
+    expect(found.call).to eq([8, 12]) # after both second keys it is what it was
+  end
+
   it "goes into tables of single shots, where one can hold it" do
     bright(5.0)
     measure

@@ -39,10 +39,12 @@ module Server
       # @param frames [Range<Integer>]
       # @return [Array(Array<Integer>, Array<Integer>)] frames that have noise taken away, and those of them that are there
       def frames(wish, frames)
-        named = Hash.new { |known, shot| known[shot] = named(wish, shot) }
-        wanted = frames.filter_map do |frame|
-          names = wish.cut.timeline.layers(frame).filter_map { |layer| named[wish.cut.shot(layer.shot.key)]&.call(layer.source_frame, frame) }
-          [frame, names.all? { |name| @shelf.include?(name) }] if names.any?
+        named = Hash.new { |known, key| known[key] = named(wish, wish.cut.shot(key)) }
+        some = wish.cut.timeline.segments(frames.first, frames.size).select { |segment| [segment.outgoing, segment.incoming].compact.any? { |shot| named[shot.key] } }
+        there = some.any? ? @shelf.names.to_set : Set.new
+        wanted = some.flat_map { |segment| (segment.first...(segment.first + segment.length)).to_a }.filter_map do |frame|
+          names = wish.cut.timeline.layers(frame).filter_map { |layer| named[layer.shot.key]&.call(layer.source_frame, frame) }
+          [frame, names.all? { |name| there.include?(name) }] if names.any?
         end
         [wanted.map(&:first), wanted.select(&:last).map(&:first)]
       end

@@ -2,10 +2,10 @@
 
 module Server
   module Pictures
-    # Finished pictures for playing, on disk. A picture's name is a digest of all it depends
-    # on: the frames of the clips that make it, their recipes and the washes over them, the
-    # space, the view and the screen. What is changed therefore cannot be found any more,
-    # and what is changed back is.
+    # Finished pictures for playing, on disk. A picture's name is a digest of what all frames of its stretch depend
+    # on: the clips that make it, their recipes and the washes over them, the space, the view and the screen; and after
+    # it the frame's place in the stretch. What is changed therefore cannot be found any more, and what is changed
+    # back is; of a stretch of which nothing is there no frame is looked for.
     class Kept
       SIZE = "play"
 
@@ -26,25 +26,64 @@ module Server
       # @param frames [Range<Integer>]
       # @return [Array<Integer>] frames whose pictures are there
       def frames(wish, frames)
+        there = @shelf.names.to_set
+        return [] if there.empty?
+
+        begun = there.to_set { |name| name[STRETCH] }
         wish.cut.loaded_shots
-        shots = Hash.new { |known, shot| known[shot] = shot_digest(wish, shot) }
-        around = project_digest(wish)
-        frames.select { |frame| @shelf.include?(name(wish, frame, shots, wish.screen.view.aim ? project_digest(wish.with(frame:)) : around)) }
+        stretches = Stretches.new(wish)
+        wish.cut.timeline.segments(frames.first, frames.size).flat_map do |segment|
+          shots = [segment.outgoing, segment.incoming].compact
+          one = stretches.of(shots, segment.first) if stretches.still?(shots)
+          next [] unless one.nil? || begun.include?(one)
+
+          (segment.first...(segment.first + segment.length)).select { |frame| there.include?(placed(one || stretches.of(shots, frame), wish.cut.timeline.layers(frame), frame)) }
+        end
       end
 
       private
 
-      def name(wish, frame = wish.frame, shots = Hash.new { |_, shot| shot_digest(wish, shot) }, around = project_digest(wish))
-        layers = wish.cut.timeline.layers(frame).map { |layer| [shots[wish.cut.shot(layer.shot.key)], layer.source_frame, layer.share, *layer.wipe&.stamp, frame - layer.shot.record_in] }
-        digest = Depends.digest(layers, around, *(wish.project.mixing if layers.size > 1))
-        "#{digest[0, 2]}/#{digest}"
+      STRETCH = %r{\A../\h{64}}
+      private_constant :STRETCH
+
+      def name(wish)
+        layers = wish.cut.timeline.layers(wish.frame)
+        placed(Stretches.new(wish).of(layers.map(&:shot), wish.frame), layers, wish.frame)
       end
 
-      def shot_digest(wish, shot)
-        Depends.digest(Depends.frames(shot.clip, *Desk.raster(wish.project)), Depends.grade(wish.project, wish.whole.recipe_of(shot), shot.clip.source_encoding))
+      def placed(stretch, layers, frame)
+        return "#{stretch}-#{layers.first.source_frame}-#{frame - layers.first.shot.record_in}" if layers.size == 1
+
+        "#{stretch}-#{Depends.digest(layers.map { |layer| [layer.source_frame, layer.share, *layer.wipe&.stamp, frame - layer.shot.record_in] })[0, 32]}"
       end
 
-      def project_digest(wish) = Depends.digest(wish.screen.stamp)
+      # Names of stretches of a cut, each in a folder of its first two letters.
+      class Stretches
+        def initialize(wish)
+          @wish = wish
+          @around = Depends.digest(wish.screen.stamp) unless wish.screen.view.aim
+          @clips = Hash.new { |known, clip| known[clip] = Depends.frames(clip, *Desk.raster(wish.project)) }
+          @shots = Hash.new { |known, key| known[key] = digest(wish.cut.shot(key)) }
+        end
+
+        # @param shots [Array<Mordant::Cut::Timeline::Shot>]
+        # @return [Boolean] their frames are drawn in one way
+        def still?(shots) = !@around.nil? || shots.all? { |shot| @wish.cut.renditions.still?(@wish.cut.shot(shot.key)) }
+
+        # @param shots [Array<Mordant::Cut::Timeline::Shot>] that it is made of
+        # @param frame [Integer] one of it
+        # @return [String]
+        def of(shots, frame)
+          around = @around || Depends.digest(@wish.with(frame:).screen.stamp)
+          made = Depends.digest(shots.map { |shot| @shots[shot.key] }, around, *(@wish.project.mixing if shots.size > 1))
+          "#{made[0, 2]}/#{made}"
+        end
+
+        private
+
+        def digest(shot) = Depends.digest(@clips[shot.clip], Depends.grade(@wish.project, @wish.whole.recipe_of(shot), shot.clip.source_encoding))
+      end
+      private_constant :Stretches
     end
   end
 end

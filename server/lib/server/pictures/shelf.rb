@@ -24,6 +24,9 @@ module Server
 
       def include?(name) = File.exist?(path(name))
 
+      # @return [Array<String>] of all that lie here just now, to be looked at once for many
+      def names = Dir.glob("*/*#{@extension}", base: folder).map { |path| path.delete_suffix(@extension) }
+
       # @return [String, nil] binary
       def read(name)
         File.binread(path(name))
