@@ -82,6 +82,7 @@ module Mordant
       def initialize(shots)
         @shots = shots.freeze
         shots.each_with_index { |shot, index| check(shot, index.positive? ? shots[index - 1] : nil) }
+        @places = shots.each_with_index.to_h { |shot, index| [shot.key, index] }.freeze
         freeze
       end
 
@@ -124,7 +125,7 @@ module Mordant
       # @param key [Object] of a shot
       # @return [Boolean] its transition is between two grades of the same frames
       def crossover?(key)
-        index = shots.index { |shot| shot.key == key } or return false
+        index = @places[key] or return false
         shot, before = shots[index], shots[index - 1]
         index.positive? && shot.dissolve.positive? && shot.goes_on?(before)
       end

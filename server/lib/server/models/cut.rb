@@ -106,7 +106,7 @@ module Server
 
     # @return [Mordant::Cut::Timeline]
     def timeline
-      @timeline ||= Mordant::Cut::Timeline.new(@loaded_shots&.map(&:place) || shots.joins(:clip).pluck(*PLACES).map { |values| Mordant::Cut::Timeline::Shot.new(**PLACING.zip(values).to_h) })
+      @timeline ||= @loaded_shots ? Mordant::Cut::Timeline.new(@loaded_shots.map(&:place)) : Timelines.current.of(self)
     end
 
     # Frames of a programme before the cut's first one; 0 where their timecodes are too far apart.
@@ -127,10 +127,6 @@ module Server
       raise Mordant::ParameterError.new(path:, expected: e.expected, found: text)
     end
     private :typed, :by_timecode
-
-    PLACING = %i[key name clip source_in record_in length dissolve clip_frames speed phase wipe clock manner].freeze
-    PLACES = %w[shots.id shots.name shots.clip_id shots.source_in shots.record_in shots.length shots.dissolve clips.frames shots.speed shots.phase shots.wipe shots.clock shots.manner].freeze
-    private_constant :PLACING, :PLACES
 
     # @return [Hash] see Undoable; the places of its shots are kept as one
     def kept_state = attributes.slice(*KEPT).merge("assembly" => Assembly.rows(self))

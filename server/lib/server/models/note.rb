@@ -52,8 +52,9 @@ module Server
 
     # @return [Array<Hash>] notes of a cut where they are now, in order of their frames, with their answers
     def self.shown(cut)
-      cut.loaded_shots
-      where(cut:, answers_id: nil).includes(:review, :answers).sort_by { |note| [note.frame_in(cut), note.id] }.map { |note| note.to_h(cut) }
+      notes = where(cut:, answers_id: nil).includes(:review, :answers).to_a
+      cut.loaded_shots if notes.any?
+      notes.sort_by { |note| [note.frame_in(cut), note.id] }.map { |note| note.to_h(cut) }
     end
 
     # @param cut [Cut] as it is now

@@ -19,7 +19,7 @@ module Server
     has_one :statistic
 
     # @return [Recipe] the version in use
-    def recipe = recipes.find { |one| one.id == active_recipe_id } || recipes.first
+    def recipe = recipes.to_a.then { |all| (active_recipe_id && all.find { |one| one.id == active_recipe_id }) || all.first }
 
     MOST_VERSIONS = 40
 
@@ -202,14 +202,13 @@ module Server
 
     # @param clip [Hash] what is told of its clip
     def to_h(clip: self.clip.to_h)
-      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, wipe:, manner:, crossover: dissolve.positive? && cut.timeline.crossover?(id), speed:, phase:, clock:, link:, head: handle(:head), tail: handle(:tail), family: family_id, flag:, note:,
+      here, versions = place, recipes.to_a
+      {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, wipe:, manner:, crossover: dissolve.positive? && cut.timeline.crossover?(id), speed:, phase:, clock:, link:, head: here.head, tail: here.tail, family: family_id, flag:, note:,
        poster: own(poster), worked: own(worked), clip:, recipe: recipe.to_h,
-       versions: recipes.map { |one| {id: one.id, name: one.name, revision: one.revision} }}
+       versions: versions.map { |one| {id: one.id, name: one.name, revision: one.revision} }}
     end
 
     private
-
-    def handle(side) = place.public_send(side)
 
     # A frame by its clock, as one counted from its first; nil where it does not show it any more.
     def own(frame) = frame && (frame - clock).then { |at| at if (0...length).cover?(at) }
