@@ -39,8 +39,8 @@ RSpec.describe "Workers that are killed during a render" do
     calm = order("calm_#{SecureRandom.hex(2)}")
     until_true(300) { calm.all? { |output| output.reload.status == "done" } }
     hit = order("storm_#{SecureRandom.hex(2)}")
-    3.times do |round|
-      until_true(200) { hit.first.reload.done > round * 6 + 3 }
+    2.times do |round|
+      until_true(200) { hit.first.reload.done > round * 9 + 3 }
       %w[worker-0 worker-1].each do |name|
         id = PROCESSES.running.delete(name)
         Process.kill("KILL", -id)
