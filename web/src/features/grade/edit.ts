@@ -162,10 +162,11 @@ export function typedValue(text: string, spec: ParameterSpec): number | null {
   return held(Number(plain) / (spec.shown_times ?? 1), spec)
 }
 
-/** One line that says what a step does; empty when it does nothing. */
+/** One line that says what a step does, besides what moves; empty when it does nothing. */
 export function summary(step: StepDocument, spec: StepSpec): string {
+  const stands = ({ name }: { name: string }) => !step.keys?.[name]
   const texts = spec.texts.flatMap(({ name, from, neutral }) => (['lut', 'negative', 'print'].includes(from as string) && step.parameters[name] !== neutral ? [String(step.parameters[name] ?? '')] : []))
-  const said = spec.parameters.flatMap((parameter) => {
+  const said = spec.parameters.filter(stands).flatMap((parameter) => {
     const value = step.parameters[parameter.name]
     if (typeof value !== 'number' && !Array.isArray(value)) return []
     if (Array.isArray(value)) return (value as number[]).some((x) => x !== parameter.neutral) ? [parameter.label] : []

@@ -3,19 +3,17 @@ import type { ContributorSpec } from '@/api/declared'
 import type { ContributorDocument, Recipe, StepDocument } from '@/api/recipe'
 import { computed, onMounted, ref } from 'vue'
 import { useCut } from '../cut/useCut'
-import { useNotices } from '../shell/useNotices'
 import ProgressBar from '../shell/ProgressBar.vue'
 import PartNumbers from './PartNumbers.vue'
 import PointNumbers from './PointNumbers.vue'
 import { useMatte } from './useMatte'
 import type { MatteEditor } from './useMatteEditor'
-import { useTracking } from './useTracking'
+import { onPath, useTracking } from './useTracking'
 
 /** A shape: its numbers, its keys, and the path that carries it. */
 const props = defineProps<{ editor: MatteEditor; part: ContributorDocument; spec: ContributorSpec; recipe: Recipe; step: StepDocument }>()
 const cut = useCut()
 const matte = useMatte()
-const notices = useNotices()
 const tracking = useTracking()
 const numbers = ref(false)
 const KINDS = [
@@ -30,30 +28,14 @@ const here = computed(() => path.value && { sure: path.value.confidence[props.ed
 const put = computed(() => (matte.put?.part === props.part.id ? matte.put.by : null))
 const last = computed(() => (path.value ? path.value.first + path.value.maps.length - 1 : 0))
 
-async function track(way: 'on' | 'back' | 'both') {
-  if (!cut.shot) return
-  try {
-    const found = await tracking.run(props.step.id, props.part, way, put.value, props.part.name ?? props.step.name)
-    if (!found) return
-    matte.put = null
-    await matte.loadPaths()
-    follow(found.path)
-    const made = matte.pathOf(found.path)
-    if (made?.lost) notices.news(`Lost at frame ${made.lost.frame + 1}: ${made.lost.why}. What was found before is kept; go there, correct the shape and track on.`)
-  } catch (error) {
-    await matte.loadPaths()
-    notices.trouble(error)
-  }
-}
-/** All shapes on the same path as this one go on with it. */
+const running = computed(() => tracking.running(props.part.id))
+
+const track = (way: 'on' | 'back' | 'both') => tracking.run({ recipe: props.recipe, step: props.step, part: props.part, way, from: props.editor.frame.value, by: put.value, named: props.editor.named(props.part) })
+
+/** On a path that is there, or on none. */
 function follow(id: number | null) {
-  const before = props.part.path
-  const shared = (one: ContributorDocument) => one.id === props.part.id || (before !== undefined && one.path?.id === before.id)
-  const from = (one: ContributorDocument) => one.path?.from ?? props.editor.frame.value
-  props.editor.change(
-    { contributors: props.editor.parts.value.map((one) => (shared(one) && (one.id === props.part.id || id !== null) ? { ...one, path: id === null ? undefined : { id, from: from(one) } } : one)) },
-    id === null ? `${props.editor.named(props.part)} follows no path` : `${props.editor.named(props.part)} follows a path`,
-  )
+  const named = props.editor.named(props.part)
+  props.editor.change({ contributors: onPath(props.editor.parts.value, props.part.id, id, props.editor.frame.value) }, id === null ? `${named} follows no path` : `${named} follows a path`)
 }
 </script>
 
@@ -83,22 +65,14 @@ function follow(id: number | null) {
         lost at <button class="underline" @click="cut.go(cut.frame + path.lost.frame - editor.frame.value)">frame {{ path.lost.frame + 1 }}</button>: {{ path.lost.why }}
       </p>
       <p v-if="put" class="text-weld">corrected here; track on to go on from it</p>
-      <div v-if="tracking.running.value" class="flex items-center gap-2">
-        <ProgressBar class="flex-1" :done="tracking.done.value" :of="tracking.count.value" label="tracking" /><button class="hover:text-ink" @click="tracking.stop()">stop</button>
+      <div v-if="running" class="flex items-center gap-2">
+        <ProgressBar class="flex-1" :done="tracking.done(part.id)" :of="tracking.count(part.id)" label="tracking" /><button class="hover:text-ink" @click="tracking.stop(part.id)">stop</button>
       </div>
       <template v-else>
         <p class="flex flex-wrap items-center gap-x-2">
           <span>track</span>
           <span role="radiogroup" aria-label="what is tracked"
-            ><button
-              v-for="one in KINDS"
-              :key="one.id"
-              role="radio"
-              class="mr-2"
-              :class="tracking.kind.value === one.id ? 'text-ink' : 'text-faint hover:text-ink'"
-              :aria-checked="tracking.kind.value === one.id"
-              @click="tracking.kind.value = one.id"
-            >
+            ><button v-for="one in KINDS" :key="one.id" role="radio" class="mr-2" :class="tracking.kind === one.id ? 'text-ink' : 'text-faint hover:text-ink'" :aria-checked="tracking.kind === one.id" @click="tracking.kind = one.id">
               {{ one.words }}
             </button></span
           >
@@ -108,7 +82,7 @@ function follow(id: number | null) {
           ><button class="control px-1.5 py-0 text-xs" @click="track('on')">on ›</button>
         </p>
       </template>
-      <p v-if="own.length && !tracking.running.value" class="mt-0.5 truncate">
+      <p v-if="own.length && !running" class="mt-0.5 truncate">
         or follow <button v-for="one in own" :key="one.id" class="mr-2 text-ink hover:text-weld" @click="follow(one.id)">{{ one.name }}</button>
       </p>
     </div>

@@ -39,6 +39,8 @@ export function useErrands(project: Ref<string | undefined>) {
   }
 
   return {
+    /** By id. */
+    known,
     place,
     /** The latest of a kind for a cut. */
     latest: (kind: Errand['kind'], cut: Ref<number>) => computed(() => [...known.value.values()].filter((one) => one.kind === kind && one.cut === cut.value).sort((a, b) => b.id - a.id)[0] ?? null),
@@ -46,10 +48,12 @@ export function useErrands(project: Ref<string | undefined>) {
     /**
      * Places one and waits for its end.
      *
+     * @param placed is told its id, before it ends
      * @throws Error with the reason when it fails
      */
-    async run<Result>(path: string, wish: unknown): Promise<Result> {
+    async run<Result>(path: string, wish: unknown, placed?: (id: number) => void): Promise<Result> {
       const { id } = await place(path, wish)
+      placed?.(id)
       const ended = LIVE.includes(known.value.get(id)?.status ?? '') ? await new Promise<Errand>((resolve) => waiting.set(id, resolve)) : (known.value.get(id) as Errand)
       if (ended.status !== 'done') throw new Error(ended.message ?? 'it was cancelled')
       return ended.result as Result
