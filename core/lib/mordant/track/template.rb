@@ -18,6 +18,8 @@ module Mordant
       STILL = 0.004 # pixels; a step below it is the last
       NEAR = 0.05 # the same at coarser levels
       TUKEY = 4.685 # spreads from where on a pixel counts nothing
+      LONGEST = 12.0 # times a step, that is taken at once
+      SPREAD = 1500 # pixels, at least, of which the spread of all is told
 
       # @return [Array(Float, Float)] its middle, in pixels from the picture's
       attr_reader :centre
@@ -48,6 +50,7 @@ module Mordant
       # @return [Fit] how it lies there; likeness is the correlation of values, within the share of it that is in
       #   the picture
       def fit(pyramid, map)
+        stride = Stride.new unless @kind == "corners" # whose numbers do not go alike
         ROUNDS.times do
           values, within = seen(pyramid, map)
           weights = @weights * within
@@ -55,7 +58,8 @@ module Mordant
 
           residual = evened(values, weights) - @values
           counted = weights * trusted(residual, weights)
-          step = step(residual, counted) or break
+          numbers = step(residual, counted) or break
+          step = motion(stride ? stride.taken(numbers) : numbers)
           map *= step.inverse
           break if moved(step) < (@level.zero? ? STILL : NEAR)
         end
@@ -117,17 +121,47 @@ module Mordant
       end
 
       def trusted(residual, weights)
-        off = residual[(weights > 0.25).where].abs
+        counted = (weights > 0.25).where
+        off = residual[counted[(0...counted.size).step([counted.size / SPREAD, 1].max).to_a]].abs
         scale = [off.sort[off.size / 2] * 1.4826, 1e-6].max
         (((residual / (TUKEY * scale))**2) * -1.0 + 1.0).clip(0.0, 1.0)**2
       end
 
-      # @return [Map, nil] nil where nothing holds it
+      # Noise is in the slopes too, so that a step goes only a part of the way, and each later one a part of what is left: how large
+      # a part, the last two say. Source: Barzilai and Borwein 1988, "Two-point step size gradient methods", equation 5.
+      class Stride
+        def initialize
+          @before, @times = nil, 1.0
+        end
+
+        # @param numbers [Array<Float>] of a step
+        # @return [Array<Float>] of the one that is taken
+        def taken(numbers)
+          @times = times(numbers) if @before
+          @before = numbers
+          numbers.map { |number| number * @times }
+        end
+
+        private
+
+        def times(numbers)
+          size = @before.sum { |number| number * number }
+          part = (1 - numbers.zip(@before).sum { |now, before| now * before } / size) / @times
+          (part > 1 / LONGEST) ? [1 / part, 1.0].max : LONGEST
+        end
+      end
+      private_constant :Stride
+
+      # @return [Array<Float>, nil] numbers of a motion; nil where nothing holds it
       def step(residual, weights)
         weighed = @slopes * weights.reshape(1, weights.size)
         left = weighed.dot(@slopes.transpose).to_a
         right = (weighed * residual.reshape(1, residual.size)).sum(axis: 1).to_a
-        numbers = solved(left, right) or return
+        solved(left, right)
+      end
+
+      # @return [Map]
+      def motion(numbers)
         map = case @kind
         when "position" then Map.new([1, 0, numbers[0], 0, 1, numbers[1], 0, 0, 1.0])
         when "similarity" then Map.new([1 + numbers[2], -numbers[3], numbers[0], numbers[3], 1 + numbers[2], numbers[1], 0, 0, 1.0])
