@@ -37,6 +37,8 @@ RSpec.describe "the Assembly room", type: :request do
     hand("delete", shots: [one.id])
     hand("length", shot: two.id, length: 3)
     expect(places).to eq([["two", 5, 0, 3, 0], ["one.2", 4, 3, 5, 0]])
+    said = Server::Change.where(project: cut.project).order(:id).last(7).map(&:words)
+    expect(said).to include("one.2 trimmed by 1 and -1 frames", "edit before one.2 moved by -1 frame", "two slipped by 3 frames", "two 3 frames long")
     7.times { call(:post, "/projects/#{cut.project_id}/undo") }
     expect(places).to eq([["one", 0, 0, 8, 0], ["two", 2, 8, 6, 2]])
     7.times { call(:post, "/projects/#{cut.project_id}/redo") }

@@ -11,7 +11,7 @@ module Server
 
     # @return [String] a line with timecode, shot and name, then what was said
     def text
-      head = "#{@cut.project.name}, #{@cut.name}: #{@notes.size} notes\n"
+      head = "#{@cut.project.name}, #{@cut.name}: #{@notes.size} #{(@notes.size == 1) ? "note" : "notes"}\n"
       head + @notes.map { |note| "\n#{note[:timecode]}  #{name_of(note)}  #{note[:by]}#{" (closed)" if note[:closed]}\n#{said(note)}" }.join
     end
 

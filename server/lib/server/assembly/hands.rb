@@ -39,25 +39,27 @@ module Server
           next unless were.fetch(shot.key, 0) > shot.dissolve
 
           before = made.shots[index - 1] if index.positive?
-          "#{shot.name}: its transition of #{were[shot.key]} frames is #{shot.dissolve.zero? ? "a cut" : "#{shot.dissolve} long"} now#{", as #{before.name} has no more frames beyond its end" if before}"
+          "#{shot.name}: its transition of #{frames(were[shot.key])} is #{shot.dissolve.zero? ? "a cut" : "#{shot.dissolve} long"} now#{", as #{before.name} has no more frames beyond its end" if before}"
         end
       end
+
+      def frames(*counts) = "#{counts.join(" and ")} #{(counts.size == 1 && counts.first.abs == 1) ? "frame" : "frames"}"
 
       def words
         names = shots.map(&:name)
         about = (names.size > 2) ? "#{names.size} shots" : names.join(", ")
         case @operation
         when "split" then "cut at #{@cut.timecode(number("frame"))} split"
-        when "trim" then "#{about} trimmed by #{[number("head", 0), number("tail", 0)].reject(&:zero?).join(" and ")} frames"
-        when "roll" then "edit before #{about} moved by #{number("by")} frames"
-        when "slip" then "#{about} slipped by #{number("by")} frames"
-        when "length" then "#{about} #{number("length")} frames long"
+        when "trim" then "#{about} trimmed by #{frames(*[number("head", 0), number("tail", 0)].reject(&:zero?))}"
+        when "roll" then "edit before #{about} moved by #{frames(number("by"))}"
+        when "slip" then "#{about} slipped by #{frames(number("by"))}"
+        when "length" then "#{about} #{frames(number("length"))} long"
         when "transition" then if number("length").zero?
                                  "cut before #{about}"
                                else
-                                 "#{@body["wipe"] ? "wipe" : "dissolve"} of #{number("length")} frames before #{about}"
+                                 "#{@body["wipe"] ? "wipe" : "dissolve"} of #{frames(number("length"))} before #{about}"
                                end
-        when "cross" then "grades cross over #{number("count")} frames at #{@cut.timecode(number("first"))}"
+        when "cross" then "grades cross over #{frames(number("count"))} at #{@cut.timecode(number("first"))}"
         when "speed" then "#{about} at #{(real("speed") * 100).round(1)} %"
         when "insert" then "#{@body["attic"] ? about : clip.stem} put in"
         else "#{about} #{{"join" => "joined with the next", "move" => "moved", "delete" => @body["black"] ? "made black" : "taken out", "link" => "linked to #{clip.stem if @operation == "link"}"}.fetch(@operation)}"

@@ -3,6 +3,7 @@ import type { AtticShot } from '@/api/list'
 import { smallPicture } from '../cut/smallPicture'
 import { useCut } from '../cut/useCut'
 import { useCopies } from '../grade/useCopies'
+import { counted } from '../shell/counted'
 import { useAssembly } from './useAssembly'
 
 /** Shots that have left the cut, with their grades. */
@@ -28,7 +29,7 @@ function putOn(one: AtticShot) {
           </p>
           <p class="truncate text-dim">{{ one.clip }} {{ one.source }}</p>
           <p class="text-dim">
-            {{ one.steps }} {{ one.steps === 1 ? 'step' : 'steps' }}<template v-if="one.versions > 1">, {{ one.versions }} versions</template><template v-if="one.note"> · {{ one.note }}</template>
+            {{ counted(one.steps, 'step') }}<template v-if="one.versions > 1">, {{ one.versions }} versions</template><template v-if="one.note"> · {{ one.note }}</template>
           </p>
           <p class="flex gap-3">
             <button class="text-weld hover:text-ink" @click="assembly.callBack(one)">put it in before {{ cut.shot?.name }}</button

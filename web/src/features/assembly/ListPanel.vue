@@ -7,6 +7,7 @@ import FolderPane from '../intake/FolderPane.vue'
 import { useIntake } from '../intake/useIntake'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useNotices } from '../shell/useNotices'
+import { counted } from '../shell/counted'
 import DifferenceList from './DifferenceList.vue'
 import { useLists } from './useLists'
 
@@ -120,7 +121,7 @@ async function lookAgain() {
           </button>
         </div>
         <details v-if="read.notes.length" class="text-dim">
-          <summary class="cursor-pointer hover:text-ink">{{ read.notes.length }} {{ read.notes.length === 1 ? 'note' : 'notes' }}</summary>
+          <summary class="cursor-pointer hover:text-ink">{{ counted(read.notes.length, 'note') }}</summary>
           <ul class="mt-1 space-y-1">
             <li v-for="note in read.notes" :key="note">{{ note }}</li>
           </ul>

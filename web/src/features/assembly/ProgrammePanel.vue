@@ -10,6 +10,7 @@ import ChoiceList from '../shell/ChoiceList.vue'
 import ProgressBar from '../shell/ProgressBar.vue'
 import { useErrands } from '../shell/useErrands'
 import { useNotices } from '../shell/useNotices'
+import { counted } from '../shell/counted'
 import FrameField from './FrameField.vue'
 import { useAssembly } from './useAssembly'
 
@@ -72,7 +73,7 @@ const cutUp = () =>
       </template>
       <template v-if="found && !live(comparing)">
         <p v-if="found.disagreements.length === 0" class="text-leaf" data-test="agrees">No shot differs<template v-if="found.longer === 0">, and both are as long</template>.</p>
-        <p v-if="found.longer !== 0" class="text-weld">The programme is {{ Math.abs(found.longer) }} {{ Math.abs(found.longer) === 1 ? 'frame' : 'frames' }} {{ found.longer > 0 ? 'longer' : 'shorter' }}.</p>
+        <p v-if="found.longer !== 0" class="text-weld">The programme is {{ counted(Math.abs(found.longer), 'frame') }} {{ found.longer > 0 ? 'longer' : 'shorter' }}.</p>
         <ul class="divide-y divide-line">
           <li v-for="one in found.disagreements" :key="`${one.shot}.${one.record}`" class="cursor-default py-1 hover:bg-raise" data-test="disagreement" @click="cut.go(one.record)">
             <p class="flex gap-2">

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useCut } from '../cut/useCut'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useCatalogue } from '../shell/useCatalogue'
+import { counted } from '../shell/counted'
 import FrameField from './FrameField.vue'
 import { useAssembly } from './useAssembly'
 import { useCrossing } from './useCrossing'
@@ -93,7 +94,7 @@ const between = computed(() => props.shot.dissolve === 0 && before.value?.clip.i
     </template>
     <button v-if="between" class="hover:text-ink" title="the grades of the shots beside it cross over these frames, by the picture's own mix" @click="crossing.make({ first: shot.record_in, count: shot.length })">cross over</button>
     <span v-if="wanted" class="flex items-center gap-2 border-l-2 border-weld pl-2 text-ink" role="alert" data-test="handles">
-      {{ wanted.length }} frames are wanted after {{ before?.name }}; it has {{ wanted.handle }}:
+      {{ counted(wanted.length, 'frame') }} {{ wanted.length === 1 ? 'is' : 'are' }} wanted after {{ before?.name }}; it has {{ wanted.handle }}:
       <button class="control px-1.5 py-0 text-xs" @click="settle('shorten')">{{ wanted.handle ? `shorten to ${wanted.handle}` : 'make it a cut' }}</button>
       <button class="control px-1.5 py-0 text-xs" @click="settle('hold')">hold its last frame</button>
       <button class="control px-1.5 py-0 text-xs" @click="wanted = null">cancel</button>

@@ -6,6 +6,7 @@ import { smallPictureOf } from '../cut/smallPicture'
 import { useCut } from '../cut/useCut'
 import WhoIsAt from '../people/WhoIsAt.vue'
 import { useCatalogue } from '../shell/useCatalogue'
+import { counted } from '../shell/counted'
 import { posterOf } from './arrange'
 import { FLAG_FILL } from './useFlags'
 
@@ -44,7 +45,7 @@ const frame = computed(() => {
     <p class="flex h-[18px] items-center justify-between gap-1 px-1 text-2xs whitespace-nowrap text-dim">
       <span class="flex min-w-0 items-center gap-1.5"
         ><b class="truncate font-medium text-ink">{{ shot.name }}</b
-        ><span v-if="steps.length" :title="steps.map((step) => step.name).join(', ')">{{ steps.length }} {{ steps.length === 1 ? 'step' : 'steps' }}</span></span
+        ><span v-if="steps.length" :title="steps.map((step) => step.name).join(', ')">{{ counted(steps.length, 'step') }}</span></span
       >
       <span v-if="reference" class="text-[#7fb0e0]">reference</span>
     </p>

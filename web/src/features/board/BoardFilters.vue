@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useCut } from '../cut/useCut'
 import ChoiceList, { type ChoiceGroup } from '../shell/ChoiceList.vue'
 import { useCatalogue } from '../shell/useCatalogue'
+import { counted } from '../shell/counted'
 import { kindsOf, ORDERS, POSTERS, type Filters } from './arrange'
 import { LARGEST, SMALLEST, useBoard } from './useBoard'
 
@@ -84,7 +85,7 @@ const labelOf = (key: keyof Filters, groups: ChoiceGroup[], otherwise: string) =
       <span :class="board.filters[filter.key] ? 'text-weld' : ''">{{ labelOf(filter.key, filter.groups, filter.label) }}</span>
     </ChoiceList>
     <button v-if="board.filtered" class="text-weld hover:text-ink" @click="board.allOf()">{{ board.shown.length }} of {{ cut.shots.length }} · show all</button>
-    <span v-else data-test="count">{{ cut.shots.length }} shots</span>
+    <span v-else data-test="count">{{ counted(cut.shots.length, 'shot') }}</span>
     <span class="flex-1" />
     <label class="flex items-center gap-1.5"><input v-model="board.look.details" type="checkbox" class="accent-weld" />details</label>
     <label class="flex items-center gap-1.5" title="the board scrolls to the current shot"><input v-model="board.look.follows" type="checkbox" class="accent-weld" />scrolls along</label>

@@ -9,6 +9,7 @@ import { smallPictureOf } from '../cut/smallPicture'
 import { useCut } from '../cut/useCut'
 import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
+import { counted } from '../shell/counted'
 import LooksPanel from './LooksPanel.vue'
 import OrderCard from './OrderCard.vue'
 import SheetCard from './SheetCard.vue'
@@ -114,7 +115,7 @@ async function place() {
             <button type="button" role="radio" :aria-checked="whole" class="control flex-1" :class="{ 'border-weld/70 bg-weld/15': whole }" @click="whole = true">the whole cut</button>
             <button type="button" role="radio" :aria-checked="!whole" class="control flex-1" :class="{ 'border-weld/70 bg-weld/15': !whole }" @click="whole = false">shots by themselves</button>
           </div>
-          <p v-if="whole" class="mt-2 text-xs text-dim">{{ cut.cut.name }}: {{ cut.shots.length }} shots, {{ cut.length }} frames at {{ cut.rate }} f/s, one file or sequence of each output.</p>
+          <p v-if="whole" class="mt-2 text-xs text-dim">{{ cut.cut.name }}: {{ counted(cut.shots.length, 'shot') }}, {{ counted(cut.length, 'frame') }} at {{ cut.rate }} f/s, one file or sequence of each output.</p>
           <template v-else>
             <div class="mt-2 grid max-h-44 grid-cols-6 gap-1 overflow-y-auto">
               <button

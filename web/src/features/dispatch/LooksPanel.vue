@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import ProgressBar from '../shell/ProgressBar.vue'
 import { useErrands } from '../shell/useErrands'
 import { useNotices } from '../shell/useNotices'
+import { counted } from '../shell/counted'
 
 /** The grades of the cut as look-up tables and CDLs, packed by a worker into one file. */
 const props = defineProps<{ cut: number; project: Project }>()
@@ -49,7 +50,7 @@ const flip = (layer: string) => (layers.value = layers.value.includes(layer) ? l
         <span>{{ made.done }} of {{ made.count }} shots</span>
       </template>
       <template v-else-if="made.status === 'done'">
-        <span>packed, {{ made.count }} shots</span>
+        <span>packed, {{ counted(made.count, 'shot') }}</span>
         <a class="text-weld hover:underline" :href="`/api/errands/${made.id}/file`" download>download</a>
       </template>
       <span v-else :class="{ 'text-madder': made.status === 'failed' }">{{ made.message ?? 'cancelled' }}</span>

@@ -4,6 +4,7 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useCut } from '../cut/useCut'
+import { counted } from '../shell/counted'
 import { useCopies } from './useCopies'
 import { useFamilies } from './useFamilies'
 
@@ -20,8 +21,8 @@ const ways = computed(() => {
   const camera = cut.shots.filter((one) => one.clip.camera && one.clip.camera === props.shot.clip.camera)
   return [
     { words: `of the ${picked.length} picked shots`, name: picked.map((one) => one.name).join(' '), shots: picked },
-    { words: `of the scene, ${scene.length} shots`, name: props.shot.scene, shots: scene },
-    { words: `of the camera, ${camera.length} shots`, name: props.shot.clip.camera ?? '', shots: camera },
+    { words: `of the scene, ${counted(scene.length, 'shot')}`, name: props.shot.scene, shots: scene },
+    { words: `of the camera, ${counted(camera.length, 'shot')}`, name: props.shot.clip.camera ?? '', shots: camera },
   ].filter((way) => way.shots.length > 1)
 })
 /** This shot leads what it forms. */

@@ -2,6 +2,7 @@
 import type { AnswerHeader } from '@/api/answer'
 import type { Family } from '@/api/cut'
 import { computed } from 'vue'
+import { counted } from '../shell/counted'
 import StepAdder from './StepAdder.vue'
 import StepList from './StepList.vue'
 import { useSteps } from './useSteps'
@@ -16,7 +17,7 @@ const { add, addLook } = useSteps(recipe)
   <section :aria-label="`${place} of family ${family.name}`" class="border-l-2 border-woad/50">
     <header class="flex items-center justify-between px-3 pt-2 pb-1">
       <span class="caption truncate"
-        ><span class="text-ink">{{ family.name }}</span> · family {{ place }} · {{ family.shots.length }} shots</span
+        ><span class="text-ink">{{ family.name }}</span> · family {{ place }} · {{ counted(family.shots.length, 'shot') }}</span
       >
       <StepAdder :label="`add a step to the ${place} of ${family.name}`" @add="add" @look="addLook" />
     </header>

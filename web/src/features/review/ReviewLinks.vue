@@ -2,6 +2,7 @@
 import { onMounted, ref } from 'vue'
 import { useCut } from '../cut/useCut'
 import { useHere } from '../people/useHere'
+import { counted } from '../shell/counted'
 import { useNotes } from './useNotes'
 
 /** Links by which others look at the cut, and the notes to take away. */
@@ -32,7 +33,7 @@ const copy = () => notes.address && void navigator.clipboard?.writeText(notes.ad
     </div>
     <form v-if="sending" class="mt-2 grid gap-1" aria-label="link to look" @submit.prevent="send">
       <input v-model="name" class="field" placeholder="who it is for" aria-label="who the link is for" maxlength="80" />
-      <p class="text-2xs text-dim">{{ marked ? `the marked range, ${marked.count} frames` : 'the whole cut; mark a range for less' }}</p>
+      <p class="text-2xs text-dim">{{ marked ? `the marked range, ${counted(marked.count, 'frame')}` : 'the whole cut; mark a range for less' }}</p>
       <label class="flex items-center gap-1 text-2xs text-dim"
         >ends after <input v-model="days" class="field w-12 py-0" inputmode="numeric" aria-label="days until it ends" /> days<span class="flex-1" /><button class="control px-2 py-0.5 text-xs" :disabled="!name.trim()">
           make link
@@ -45,7 +46,8 @@ const copy = () => notes.address && void navigator.clipboard?.writeText(notes.ad
     </div>
     <ul v-if="notes.links.some((link) => !link.ended)" class="mt-2 grid gap-0.5 text-2xs text-dim" aria-label="links">
       <li v-for="link in notes.links.filter((one) => !one.ended)" :key="link.id" class="flex justify-between gap-2">
-        <span class="truncate">{{ link.name }}, {{ link.notes }} notes</span><button v-if="here.may('grade')" class="hover:text-ink" @click="notes.end(link)">end</button>
+        <span class="truncate">{{ link.name }}, {{ counted(link.notes, 'note') }}</span
+        ><button v-if="here.may('grade')" class="hover:text-ink" @click="notes.end(link)">end</button>
       </li>
     </ul>
   </div>

@@ -7,6 +7,7 @@ import { smallPicture } from '../cut/smallPicture'
 import { useHere } from '../people/useHere'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useNotices } from '../shell/useNotices'
+import { counted } from '../shell/counted'
 
 const router = useRouter()
 const notices = useNotices()
@@ -91,7 +92,7 @@ async function create() {
             ><span
               >{{ cut.name }}
               <span class="ml-1 text-xs text-dim"
-                >{{ cut.shots.length }} shots<span v-if="without(cut.shots)" class="text-madder">, {{ without(cut.shots) }} without encoding</span></span
+                >{{ counted(cut.shots.length, 'shot') }}<span v-if="without(cut.shots)" class="text-madder">, {{ without(cut.shots) }} without encoding</span></span
               ></span
             ><span class="text-xs text-dim group-hover:text-weld">grade →</span></span
           >

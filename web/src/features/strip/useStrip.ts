@@ -12,6 +12,7 @@ import { useNotices } from '../shell/useNotices'
 import { keyFrames, picked, withAlteredPicks, withMovedPicks, withPasted, withoutPicks, type Pick } from './courses'
 import { usePicks, type StripPick } from './usePicks'
 import { useSpans } from './useSpans'
+import { counted } from '../shell/counted'
 
 /** A line of keys: of one parameter, of a contributor, or all of them folded. */
 export interface KeyRow {
@@ -165,7 +166,7 @@ export const useStrip = defineStore('strip', () => {
     }))
     if (found.length === 0 && !spans.chosen) return
     copied.value = JSON.parse(JSON.stringify({ courses: found, span: spans.chosen })) as typeof copied.value
-    notices.news(spans.chosen ? `span ${spans.chosen.name} copied` : `${picks.keys.length} ${picks.keys.length === 1 ? 'key' : 'keys'} copied`)
+    notices.news(spans.chosen ? `span ${spans.chosen.name} copied` : `${counted(picks.keys.length, 'key')} copied`)
   }
   /** What was copied, beginning at the present frame. */
   function paste() {
