@@ -1,7 +1,7 @@
 import type { ColourSpec, DeclaredSpec, HandleSpec, ParameterSpec } from '@/api/declared'
 import type { RecipeDocument } from '@/api/recipe'
 import { describe, expect, it } from 'vitest'
-import { deviation, moved, neutralOf, newContributor, partsOf, shownValue, typedValue, besideAbove, withBeside, withCopy, withCourses, withMatte, withMoved, withoutStep, withParameter } from './edit'
+import { deviation, moved, neutralOf, newContributor, partsOf, shownValue, summary, typedValue, besideAbove, withBeside, withCopy, withCourses, withMatte, withMoved, withoutStep, withParameter } from './edit'
 
 const gain: ParameterSpec = {
   name: 'gain',
@@ -116,4 +116,12 @@ describe('mattes and colours', () => {
       ['towards lightness', 1, 0.5, ''],
     ])
   })
+})
+
+it('says of a step in one line what stands still in it', () => {
+  const parameter = (name: string): ParameterSpec => ({ name, label: name, min: -4, max: 4, neutral: 0, suffix: 'st', decimals: 2 }) as ParameterSpec
+  const spec = { texts: [], curves: [], parameters: [parameter('exposure'), parameter('tint')] } as never
+  const step = { id: 'a', kind: 'balance', name: 'Balance', enabled: true, strength: 1, parameters: { exposure: 0.5, tint: 1 } }
+  expect(summary(step, spec)).toMatch(/^exposure .*0\.50? st · tint .*1.* st$/)
+  expect(summary({ ...step, keys: { exposure: [{ frame: 0, value: 0.8, ease: 'straight' }] } } as never, spec)).toMatch(/^tint /)
 })
