@@ -41,6 +41,7 @@ const {
 } = useSheets(
   cutId,
   computed(() => (whole.value || chosen.value.length === 0 ? null : chosen.value)),
+  computed(() => (String(cut.cut?.id) === cutId.value ? (cut.project?.targets ?? []).map(({ id }) => id) : [])),
 )
 const handles = ref(0)
 const skip = ref(false)

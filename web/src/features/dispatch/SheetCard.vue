@@ -7,6 +7,7 @@ import { useCircuit } from '../grade/useCircuit'
 import ChoiceList from '../shell/ChoiceList.vue'
 import { useCatalogue } from '../shell/useCatalogue'
 import BurnEditor from './BurnEditor.vue'
+import { MASTERS } from './useSheets'
 
 /** One output of an order that is being made. */
 const props = defineProps<{ sheet: OutputSheet; project: Project; cut: string; statement: string; warnings: string[]; refusal?: string | null; from: string; alone: boolean }>()
@@ -22,13 +23,7 @@ const format = computed(() => catalogue.catalogue?.formats.find((one) => one.id 
 const formats = computed(() => [true, false].map((sequence) => ({ name: sequence ? 'numbered files' : 'one file', options: (catalogue.catalogue?.formats ?? []).filter((one) => one.sequence === sequence) })))
 const targets = computed(() => [
   { name: 'targets of the project', options: props.project.targets.map(({ id, name, label }) => ({ id, label: name, about: label })) },
-  {
-    name: 'light of the scene',
-    options: [
-      { id: 'aces2065-1', label: 'ACES2065-1' },
-      { id: 'acescg', label: 'ACEScg' },
-    ],
-  },
+  { name: 'light of the scene', options: MASTERS },
 ])
 const target = computed(() => targets.value.flatMap((group) => group.options).find((one) => one.id === props.sheet.target)?.label ?? catalogue.encodingLabel(props.sheet.view?.encoding ?? null))
 const number = (event: Event) => {

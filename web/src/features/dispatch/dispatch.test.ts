@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, ref } from 'vue'
-import type { Output } from '@/api/delivery'
+import type { Output, OutputSheet } from '@/api/delivery'
 import { installBrowser, installServer, type Call } from '@/test/browser'
 import { leftOf, speedOf } from './speed'
 import { useSheets } from './useSheets'
@@ -46,7 +46,7 @@ describe('the pace of an output', () => {
 describe('the outputs of an order', () => {
   it('are looked at by the server whenever they change, and say what is refused', async () => {
     const scope = effectScope()
-    const sheets = scope.run(() => useSheets(ref('5'), ref(null)))!
+    const sheets = scope.run(() => useSheets(ref('5'), ref(null), ref(['television'])))!
     await vi.waitFor(() => expect(calls).toHaveLength(1), 5000)
     expect(calls[0]).toMatchObject({ path: '/cuts/5/orders/look', body: { outputs: [{ format: 'h264', target: 'television' }], shots: null } })
     calls[0]?.answer(200, [{ statement: 'BT.709', warnings: [] }])
@@ -60,13 +60,34 @@ describe('the outputs of an order', () => {
 
   it('begin as a preset has them, and are added to and taken out', () => {
     const scope = effectScope()
-    const sheets = scope.run(() => useSheets(ref(undefined), ref(null)))!
+    const sheets = scope.run(() => useSheets(ref(undefined), ref(null), ref([])))!
     sheets.take({ id: 'x', label: 'X', about: '', template: '{cut}', outputs: [{ format: 'exr-half', target: 'aces2065-1' }] })
     sheets.add()
     sheets.change(1, { format: 'dpx-10' })
     expect([sheets.template.value, sheets.sheets.value.map((one) => one.format)]).toEqual(['{cut}', ['exr-half', 'dpx-10']])
     sheets.remove(0)
     expect(sheets.sheets.value).toHaveLength(1)
+    scope.stop()
+  })
+
+  it('are made for the leading target of a project that does not have theirs', async () => {
+    const scope = effectScope()
+    const targets = ref<string[]>([])
+    const sheets = scope.run(() => useSheets(ref('5'), ref(null), targets))!
+    sheets.take({
+      id: 'x',
+      label: 'X',
+      about: '',
+      template: '{cut}',
+      outputs: [
+        { format: 'h264', target: 'cinema' },
+        { format: 'h264', target: 'sdr' },
+        { format: 'exr-half', target: 'acescg' },
+      ],
+    })
+    targets.value = ['hdr', 'sdr']
+    await vi.waitFor(() => expect(calls).toHaveLength(1), 5000)
+    expect((calls[0]?.body['outputs'] as OutputSheet[]).map(({ target }) => target)).toEqual(['hdr', 'sdr', 'acescg'])
     scope.stop()
   })
 })
