@@ -46,6 +46,20 @@ export function installServer() {
   return calls
 }
 
+/** A stream of events of the server, told by hand. */
+export function installEvents() {
+  const ports: { onmessage: ((event: { data: unknown }) => void) | null; postMessage: () => void }[] = []
+  class Hub {
+    port = { onmessage: null, postMessage: () => {} }
+    constructor() {
+      ports.push(this.port)
+    }
+  }
+  vi.stubGlobal('SharedWorker', Hub)
+  Object.assign(window, { SharedWorker: Hub })
+  return (kind: string, of: unknown) => ports.forEach((port) => port.onmessage?.({ data: { kind, of } }))
+}
+
 /** Lets everything that waits only for promises happen. */
 export async function settle() {
   for (let i = 0; i < 20; i++) await Promise.resolve()

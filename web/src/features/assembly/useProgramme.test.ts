@@ -1,19 +1,18 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
-import { installBrowser, installServer, settle, type Call } from '@/test/browser'
+import { installBrowser, installEvents, installServer, settle, type Call } from '@/test/browser'
 import { cut } from '@/test/production'
 import { useCut } from '../cut/useCut'
 import { useProgramme } from './useProgramme'
 
-const { heard } = vi.hoisted(() => ({ heard: [] as Record<string, (told: unknown) => void>[] }))
-vi.mock('../shell/useEvents', () => ({ useEvents: (_project: unknown, handlers: Record<string, (told: unknown) => void>) => heard.push(handlers) }))
-
 let calls: Call[]
+let event: ReturnType<typeof installEvents>
 const errand = (of: Record<string, unknown>) => ({ id: 8, cut: 5, kind: 'compare', status: 'waiting', count: 14, done: 0, result: null, message: null, ...of })
 
 beforeEach(() => {
   installBrowser()
   calls = installServer()
+  event = installEvents()
   setActivePinia(createPinia())
 })
 afterEach(() => vi.unstubAllGlobals())
@@ -26,19 +25,17 @@ it('has what a worker found of a cut, whatever cut is open meanwhile, until some
   await opening
   const programme = useProgramme()
   const comparing = programme.compare()
-  await settle()
-  expect(calls.at(-1)).toMatchObject({ method: 'POST', path: '/cuts/5/comparisons' })
+  await vi.waitFor(() => expect(calls.at(-1)).toMatchObject({ method: 'POST', path: '/cuts/5/comparisons' }))
   calls.at(-1)?.answer(202, errand({}))
-  await settle()
-  expect([programme.comparing?.status, programme.found]).toEqual(['waiting', null])
+  await vi.waitFor(() => expect([programme.comparing?.status, programme.found]).toEqual(['waiting', null]))
   opened.cut!.id = 6
-  heard.forEach((handlers) => handlers['errand']?.(errand({ status: 'done', result: { disagreements: [], longer: 2 } })))
+  event('errand', errand({ status: 'done', result: { disagreements: [], longer: 2 } }))
   await comparing
   expect(programme.found).toBeNull()
   opened.cut!.id = 5
   expect(programme.found).toEqual({ disagreements: [], longer: 2 })
   const laying = programme.lay(null)
-  await settle()
+  await vi.waitFor(() => expect(calls.at(-1)).toMatchObject({ method: 'PATCH', path: '/cuts/5' }))
   calls.at(-1)?.answer(200, {})
   await laying
   expect(programme.found).toBeNull()

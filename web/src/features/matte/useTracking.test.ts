@@ -1,25 +1,29 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { installBrowser, installServer, settle, type Call } from '@/test/browser'
+import { installBrowser, installEvents, installServer, settle, type Call } from '@/test/browser'
 import type { ContributorDocument, RecipeDocument } from '@/api/recipe'
 import { cut, step } from '@/test/production'
 import { useCut } from '../cut/useCut'
 import { useNotices } from '../shell/useNotices'
 import { onPath, useTracking, type Followed } from './useTracking'
 
-const { heard } = vi.hoisted(() => ({ heard: [] as Record<string, (told: unknown) => void>[] }))
-vi.mock('../shell/useEvents', () => ({ useEvents: (_project: unknown, handlers: Record<string, (told: unknown) => void>) => heard.push(handlers) }))
-
 let calls: Call[]
-const tell = (of: Record<string, unknown>) => heard.forEach((handlers) => handlers['errand']?.({ id: 8, cut: 5, kind: 'track', count: 14, done: 3, result: null, message: null, ...of }))
-const call = (method: string, path: string) => calls.filter((one) => one.method === method && one.path === path).at(-1)
+let event: ReturnType<typeof installEvents>
+const tell = (of: Record<string, unknown>) => event('errand', { id: 8, cut: 5, kind: 'track', count: 14, done: 3, result: null, message: null, ...of })
+/** The nth call of its kind, once it has come. */
+const asked = (method: string, path: string, nth = 1) =>
+  vi.waitFor(() => {
+    const found = calls.filter((one) => one.method === method && one.path === path)
+    expect(found).toHaveLength(nth)
+    return found[nth - 1] as Call
+  })
 const part = (id: string, path?: { id: number; from: number }): ContributorDocument => ({ id, kind: 'ellipse', mode: 'add', softness: 0, invert: false, strength: 1, parameters: {}, ...(path && { path }) })
 const acting = (...contributors: ContributorDocument[]): RecipeDocument => ({ steps: [{ ...step(1), matte: { contributors, strength: 1 } }] }) as RecipeDocument
 
 beforeEach(() => {
-  heard.length = 0
   installBrowser()
   calls = installServer()
+  event = installEvents()
   setActivePinia(createPinia())
 })
 afterEach(() => vi.unstubAllGlobals())
@@ -37,18 +41,15 @@ async function begun() {
   const tracking = useTracking()
   const wish: Followed = { recipe, step: recipe.document.steps[0]!, part: part('p'), way: 'on', from: 3, by: null, named: 'Ellipse' }
   const ran = tracking.run(wish)
-  await settle()
-  call('GET', '/cuts/5/paths')?.answer(200, [])
-  await settle()
-  call('POST', '/cuts/5/tracks')?.answer(202, { id: 8, cut: 5, kind: 'track', status: 'waiting', count: 14, done: 0, result: null, message: null })
-  await settle()
+  ;(await asked('GET', '/cuts/5/paths')).answer(200, [])
+  ;(await asked('POST', '/cuts/5/tracks')).answer(202, { id: 8, cut: 5, kind: 'track', status: 'waiting', count: 14, done: 0, result: null, message: null })
+  await vi.waitFor(() => expect(tracking.count('p')).toBe(14))
   return { opened, recipe, tracking, ran }
 }
 
 async function ends(ran: Promise<void>, lost: { frame: number; why: string } | null = null) {
   tell({ status: 'done', done: 14, result: { path: 2, lost, frames: 14 } })
-  await settle()
-  call('GET', '/cuts/5/paths')?.answer(200, [])
+  ;(await asked('GET', '/cuts/5/paths', 2)).answer(200, [])
   await ran
 }
 
