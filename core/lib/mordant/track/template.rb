@@ -128,7 +128,8 @@ module Mordant
       end
 
       # Noise is in the slopes too, so that a step goes only a part of the way, and each later one a part of what is left: how large
-      # a part, the last two say. Source: Barzilai and Borwein 1988, "Two-point step size gradient methods", equation 5.
+      # a part, the last two say. Source: Barzilai and Borwein 1988, "Two-point step size gradient methods":
+      # the last stride times itself over the last stride times what the step has changed by.
       class Stride
         def initialize
           @before, @times = nil, 1.0

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { installBrowser, installServer, settle, type Call } from '@/test/browser'
 import type { Shot } from '@/api/cut'
 import type { RecipeDocument } from '@/api/recipe'
+import { opened } from '@/test/opened'
 import { cut, shot, step } from '@/test/production'
 import { toRaw } from 'vue'
 import { clock } from './timecode'
@@ -17,25 +18,16 @@ beforeEach(() => {
 })
 afterEach(() => vi.unstubAllGlobals())
 
-async function opened() {
-  const store = useCut()
-  const opening = store.open('5')
-  await settle()
-  calls.at(-1)?.answer(200, cut())
-  await opening
-  return store
-}
-
 describe('useCut', () => {
   it('knows the shot somebody is at', async () => {
-    const store = await opened()
+    const store = await opened(calls)
     expect([store.frame, store.shot?.id, store.rate]).toEqual([0, 1, 24])
     store.go(12)
     expect(store.shot?.id).toBe(2)
   })
 
   it('stays within the cut', async () => {
-    const store = await opened()
+    const store = await opened(calls)
     store.go(-4)
     expect(store.frame).toBe(0)
     store.go(400)
@@ -45,16 +37,16 @@ describe('useCut', () => {
   })
 
   it('goes to the first frame that is a shot’s alone', async () => {
-    const store = await opened()
+    const store = await opened(calls)
     store.goShot(1)
     expect(store.frame).toBe(16)
   })
 
   it('comes back to where it was left', async () => {
-    const store = await opened()
+    const store = await opened(calls)
     store.go(17)
     store.frame = 0
-    await opened()
+    await opened(calls)
     expect(store.frame).toBe(17)
   })
 
@@ -82,7 +74,7 @@ describe('useCut', () => {
   })
 
   it('reads itself once more where its shots were changed while it was read', async () => {
-    const store = await opened()
+    const store = await opened(calls)
     const { edition } = cut()
     const reading = store.reload()
     await settle()
@@ -96,7 +88,7 @@ describe('useCut', () => {
   })
 
   it('stays with another cut that was opened while it was read anew', async () => {
-    const store = await opened()
+    const store = await opened(calls)
     const reading = store.reload()
     await settle()
     if (store.cut) store.cut = { ...store.cut, id: 6 }

@@ -1,9 +1,9 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { installBrowser, installEvents, installServer, settle, type Call } from '@/test/browser'
+import { installBrowser, installEvents, installServer, type Call } from '@/test/browser'
 import type { ContributorDocument, RecipeDocument } from '@/api/recipe'
-import { cut, step } from '@/test/production'
-import { useCut } from '../cut/useCut'
+import { opened } from '@/test/opened'
+import { step } from '@/test/production'
 import { useNotices } from '../shell/useNotices'
 import { onPath, useTracking, type Followed } from './useTracking'
 
@@ -30,21 +30,17 @@ afterEach(() => vi.unstubAllGlobals())
 
 /** The shape of the first shot is being followed from frame 3. */
 async function begun() {
-  const opened = useCut()
-  const opening = opened.open('5')
-  await settle()
-  calls.at(-1)?.answer(200, cut())
-  await opening
-  const recipe = opened.shots[0]!.recipe
+  const store = await opened(calls)
+  const recipe = store.shots[0]!.recipe
   recipe.document = acting(part('p'))
-  opened.go(3)
+  store.go(3)
   const tracking = useTracking()
   const wish: Followed = { recipe, step: recipe.document.steps[0]!, part: part('p'), way: 'on', from: 3, by: null, named: 'Ellipse' }
   const ran = tracking.run(wish)
   ;(await asked('GET', '/cuts/5/paths')).answer(200, [])
   ;(await asked('POST', '/cuts/5/tracks')).answer(202, { id: 8, cut: 5, kind: 'track', status: 'waiting', count: 14, done: 0, result: null, message: null })
   await vi.waitFor(() => expect(tracking.count('p')).toBe(14))
-  return { opened, recipe, tracking, ran }
+  return { store, recipe, tracking, ran }
 }
 
 async function ends(ran: Promise<void>, lost: { frame: number; why: string } | null = null) {
@@ -55,11 +51,11 @@ async function ends(ran: Promise<void>, lost: { frame: number; why: string } | n
 
 describe('tracking', () => {
   it('goes on while something else is looked at: the shape as it is by then goes on its path, from where it was begun', async () => {
-    const { opened, recipe, tracking, ran } = await begun()
+    const { store, recipe, tracking, ran } = await begun()
     tell({ status: 'running' })
     expect([tracking.running('p'), tracking.done('p'), tracking.count('p'), tracking.running('q')]).toEqual([true, 3, 14, false])
     recipe.document = acting({ ...part('p'), softness: 0.2 }, part('q'))
-    opened.goShot(1)
+    store.goShot(1)
     await ends(ran)
     expect(recipe.document.steps[0]!.matte!.contributors).toEqual([{ ...part('p', { id: 2, from: 3 }), softness: 0.2 }, part('q')])
     expect([tracking.running('p'), useNotices().notices.map((one) => one.words)]).toEqual([false, [expect.stringMatching(/^Balance of .* has been tracked$/)]])
