@@ -11,13 +11,19 @@ module Mordant
   #   merge(following)  -> one operation with the meaning of both, or nil
   #
   # and says nothing about tiles: Chain runs a list of them, exactly or through
-  # tables whose error is specified (spec/mordant/pointwise/chain_spec.rb).
+  # tables whose error is specified (spec/mordant/pointwise/chain_spec.rb). One that
+  # says +recordable?+ does to planes only what Recorded has, and is compiled
+  # together with its neighbours (see Compiled).
   module Pointwise
     # Pixels worked on at once: few enough that the planes of a tile stay in the second cache, and as many as make a call of
     # Ruby cheap beside its arithmetic.
-    TILE = 49_152
+    TILE = 32_768
 
     module_function
+
+    # @param plane [Numo::NArray, Recorded]
+    # @return [Numo::NArray, Recorded] square roots
+    def root(plane) = plane.is_a?(Recorded) ? plane.root : Numo::NMath.sqrt(plane)
 
     # The rows of a picture in stretches of about TILE pixels.
     #

@@ -7,7 +7,7 @@ module Mordant
     #
     # There are two ways to run one. {#exact} evaluates every formula as it
     # stands; {#call} and {#from_codes} put a table for each run of curves, with
-    # the error that FloatTable and UniformTable state.
+    # the error that FloatTable and UniformTable state, and compile what can be.
     class Chain
       attr_reader :operations
 
@@ -59,36 +59,61 @@ module Mordant
       # @param codes [Numo::UInt16] [3, n], full-range code values of 0..65_535
       # @return [Numo::SFloat] [3, n]
       def from_codes(codes)
-        run(codes, code_tables, @quick_code_tables ||= quick(code_tables))
+        run(codes, code_tables, @quick_code_tables ||= quick(code_tables, codes: true))
       end
 
       private
 
-      # Tiles are read quickly, and those in which an entry of a table was missing, or a number is none, once more with care.
+      # Tiles are read quickly. Where an entry of a table was missing those are made that a sample of the picture needs, and what
+      # is missing still, or where a number is none, is read once more with care.
       def run(source, operations, quick)
         out = Numo::SFloat.new(*source.shape).allocate
+        sampled, room = nil, +""
         Pointwise.each_tile(source.shape[1]) do |range|
-          planes = quickly(quick, source, range) || Chain.reduce(operations, split(source, range))
-          3.times { |channel| out[channel, range] = planes[channel] }
-          planes.each(&:free)
+          tile = quickly(quick, source, range, room)
+          tile ||= (sampled ||= sample(operations, source)) && quickly(quick, source, range, room)
+          tile ||= carefully(operations, source, range)
+          out[true, range] = tile
+          tile.free
         end
         out
       end
 
-      # @return [Array<Numo::SFloat>, nil] nil where a NaN came of it, which goes through every operation
-      def quickly(operations, source, range)
+      def carefully(operations, source, range) = put_together(Chain.reduce(operations, split(source, range)))
+
+      def put_together(planes)
+        Numo::SFloat.new(3, planes.first.size).allocate.tap do |tile|
+          planes.each_with_index { |plane, channel| tile[channel, true] = plane }
+          planes.each(&:free)
+        end
+      end
+
+      # Pixels from all over a picture through operations that make what entries they need.
+      def sample(operations, source)
+        places = 0.step(source.shape[1] - 1, [source.shape[1] / SAMPLE, 1].max).to_a
+        Chain.reduce(operations, split(source, places)).each(&:free)
+      end
+      SAMPLE = 2048
+      private_constant :SAMPLE
+
+      # @return [Numo::SFloat, nil] nil where a NaN came of it, which goes through every operation
+      def quickly(operations, source, range, room)
+        return operations.first.rows(source[true, range], room) if operations.one? && operations.first.is_a?(Compiled) && operations.first.worth?(range.size)
+
         planes = Chain.reduce(operations, split(source, range))
-        return planes unless planes.any? { |plane| plane.sum.nan? }
+        return put_together(planes) unless planes.any? { |plane| plane.sum.nan? }
 
         planes.each(&:free)
         nil
-      rescue IndexError # the place of a NaN in a table
+      rescue IndexError, Compiled::Unread # the place of a NaN in a table
         nil
       end
 
-      def quick(operations) = operations.map { |operation| operation.respond_to?(:quick) ? operation.quick : operation }
+      def quick(operations, codes: false)
+        Compiled.joined(operations, codes:).map { |operation| operation.respond_to?(:quick) ? operation.quick : operation }
+      end
 
-      def split(rgb, range) = Array.new(3) { |channel| rgb[channel, range].dup }
+      def split(rgb, places) = Array.new(3) { |channel| rgb[channel, places].dup }
 
       def tables
         @tables ||= operations.map(&:tabulate)

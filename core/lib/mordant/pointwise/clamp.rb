@@ -16,6 +16,8 @@ module Mordant
       def merge(_following) = nil
 
       def tabulate = self
+
+      def recordable? = true
     end
   end
 end

@@ -27,8 +27,7 @@ module Mordant
       # @param function [#call] takes and returns a Numo::DFloat vector
       def initialize(function)
         @function = function
-        @entries = Table.unmade(2 * HALF)
-        @made = Array.new(2 * HALF / BLOCK, false)
+        begin_entries(2 * HALF, 2 * HALF / BLOCK)
         freeze
       end
 
@@ -41,6 +40,13 @@ module Mordant
         Table.interpolate(@entries, index, rest)
       ensure
         [bits, index, rest].each { |array| array&.free }
+      end
+
+      # The same of a stand-in, whose bits have no sign: entries of negative floats come after all others.
+      def record(plane)
+        bits = plane.bits
+        start, rise = (bits >> 16).pair_in(self)
+        rise * (bits & 0xffff).float + start
       end
 
       def blocks_of(plane)

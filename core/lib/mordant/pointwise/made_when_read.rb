@@ -6,11 +6,14 @@ module Mordant
     # picture span a part of a table, and a hand that drags asks for a new one at
     # every move. An entry not made yet is NaN, and so is what is read from it.
     #
-    # A member has read(plane), blocks_of(plane) and make(block range).
+    # A member has read(plane), blocks_of(plane), make(block range), and record(plane), which says by
+    # what a Recorded plane has how it is read.
     module MadeWhenRead
-      # @param plane [Numo::SFloat] contiguous vector
-      # @return [Numo::SFloat] a new vector; NaN stays NaN
+      # @param plane [Numo::SFloat, Recorded] contiguous vector
+      # @return [Numo::SFloat, Recorded] a new vector; NaN stays NaN
       def call(plane)
+        return record(plane) if plane.is_a?(Recorded)
+
         out = read(plane)
         out.sum.nan? ? complete(plane, out) : out
       rescue IndexError # the place of a NaN
@@ -24,7 +27,16 @@ module Mordant
       # @raise [IndexError] of a plane with NaN
       def quick(plane) = read(plane)
 
+      # @return [String] pairs of floats, start and rise of each entry; those not made yet are NaN
+      def memory = @memory[0] ||= @entries.to_binary
+
       private
+
+      def begin_entries(size, blocks)
+        @entries = Table.unmade(size)
+        @made = Array.new(blocks, false)
+        @memory = []
+      end
 
       # Makes the entries that are missing and reads again.
       def complete(plane, out)
@@ -52,6 +64,7 @@ module Mordant
           make(run.first..run.last)
           run.each { |block| @made[block] = true }
         end
+        @memory.clear
       end
     end
   end

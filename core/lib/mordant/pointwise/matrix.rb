@@ -30,6 +30,8 @@ module Mordant
 
       def tabulate = self
 
+      def recordable? = true
+
       private
 
       # Weights that every channel is given alike, where the rest is a multiple of the

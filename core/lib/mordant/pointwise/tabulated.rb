@@ -23,6 +23,8 @@ module Mordant
       # @return [Tabulated] see MadeWhenRead#quick
       def quick = Tabulated.new(@tables.map { |table| table.method(:quick) })
 
+      def recordable? = true
+
       # @param planes [Array<Numo::SFloat>]
       # @return [Array<Numo::SFloat>] new vectors
       def call(planes)

@@ -25,8 +25,7 @@ module Mordant
         @function = function
         @intervals = fine ? FINE : PLAIN
         @density = @intervals / (LAST - FIRST)
-        @entries = Table.unmade(@intervals)
-        @made = Array.new(BLOCKS, false)
+        begin_entries(@intervals, BLOCKS)
         freeze
       end
 
@@ -38,6 +37,11 @@ module Mordant
         Table.interpolate(@entries, index, plane)
       ensure
         index&.free
+      end
+
+      def record(plane)
+        start, rise = (plane * @density - FIRST * @density).held(@intervals - 1).pair_in(self)
+        rise * plane + start
       end
 
       def positions(plane)

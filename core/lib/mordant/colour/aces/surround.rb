@@ -29,6 +29,9 @@ module Mordant
         # @return [Surround] see Pointwise::MadeWhenRead#quick
         def quick = Surround.new(@scale.method(:quick))
 
+        # @return [Boolean] through a table
+        def recordable? = @scale.is_a?(Pointwise::FloatTable)
+
         # @param planes [Array<Numo::NArray>] overwritten
         def call(planes)
           Pointwise::Scratch.use do |scratch|

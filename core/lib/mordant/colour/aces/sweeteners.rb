@@ -45,6 +45,9 @@ module Mordant
         # @return [Sweeteners] see Pointwise::MadeWhenRead#quick
         def quick = Sweeteners.new(@hue_weight.method(:quick), glows: @glows, reddens: @reddens)
 
+        # @return [Boolean] through a table
+        def recordable? = @hue_weight.is_a?(Pointwise::FloatTable)
+
         # @param planes [Array<Numo::NArray>] overwritten
         def call(planes)
           Pointwise::Scratch.use do |scratch|
@@ -89,7 +92,7 @@ module Mordant
         def luminance(scratch, planes, red_green, green_blue)
           square = scratch << (red_green * red_green)
           [red_green, green_blue].each { |other| square.inplace + (scratch << (green_blue * other)) }
-          sum = scratch << Numo::NMath.sqrt(square.out_of_place!)
+          sum = scratch << Pointwise.root(square.out_of_place!)
           sum.inplace * YC_RADIUS_WEIGHT
           planes.each { |plane| sum.inplace + plane }
           sum.out_of_place!

@@ -1,0 +1,109 @@
+# frozen_string_literal: true
+
+require "fiddle"
+
+module Mordant
+  module Pointwise
+    # Listings made into machine code, by LLVM's library through its C interface. What is compiled is
+    # kept by what it does, as recipes of the same steps differ in constants and tables only.
+    #
+    # Source: llvm-c/{Core,IRReader,ExecutionEngine,TargetMachine}.h of LLVM 15.
+    module Compiler
+      LIBRARY = "libLLVM-15.so.1"
+      KEPT = 64
+      OPTIMISING = 2
+      TARGETS = {"x86_64" => "X86", "aarch64" => "AArch64"}.freeze # LLVM's names of processors
+      POINTER, WHOLE, LONG, NONE = Fiddle::TYPE_VOIDP, Fiddle::TYPE_INT, Fiddle::TYPE_LONG_LONG, Fiddle::TYPE_VOID
+      FUNCTIONS = {
+        "LLVMLinkInMCJIT" => [NONE], "LLVMGetHostCPUName" => [POINTER], "LLVMGetHostCPUFeatures" => [POINTER], "LLVMContextCreate" => [POINTER],
+        "LLVMContextDispose" => [NONE, POINTER], "LLVMDisposeMessage" => [NONE, POINTER],
+        "LLVMCreateMemoryBufferWithMemoryRangeCopy" => [POINTER, POINTER, LONG, POINTER], "LLVMParseIRInContext" => [WHOLE, POINTER, POINTER, POINTER, POINTER],
+        "LLVMInitializeMCJITCompilerOptions" => [NONE, POINTER, LONG], "LLVMCreateMCJITCompilerForModule" => [WHOLE, POINTER, POINTER, POINTER, LONG, POINTER],
+        "LLVMGetFunctionAddress" => [LONG, POINTER, POINTER], "LLVMDisposeExecutionEngine" => [NONE, POINTER]
+      }.freeze
+      OPTIONS = 24 # bytes of LLVMMCJITCompilerOptions, whose first four are the level of optimising
+
+      @kept = {}
+      @lock = Mutex.new
+
+      class << self
+        # @return [Boolean] the library is here; without it Numo does all of the work
+        def here? = !library.nil?
+
+        # @param recording [Recording]
+        # @return [Boolean] it costs nothing to have it
+        def kept?(recording) = @kept.key?(recording.form)
+
+        # @param recording [Recording]
+        # @return [Fiddle::Function, nil] see Listing#to_s for what it is given; nil without the library
+        # @raise [Error] of a listing LLVM does not take
+        def function(recording)
+          return unless here?
+
+          @lock.synchronize do
+            @kept.shift while @kept.size > KEPT
+            @kept[recording.form] ||= made(Listing.new(recording, processor).to_s)
+          end
+        end
+
+        private
+
+        def library
+          return @library if defined?(@library)
+
+          @library = TARGETS.key?(machine) ? open : nil
+        rescue Fiddle::DLError # it is not installed
+          @library = nil
+        end
+
+        def machine = RbConfig::CONFIG["host_cpu"]
+
+        def open
+          handle = Fiddle.dlopen(LIBRARY)
+          @functions = FUNCTIONS.to_h { |name, (result, *takes)| [name, Fiddle::Function.new(handle[name], takes, result)] }
+          %w[TargetInfo Target TargetMC AsmPrinter].each { |part| Fiddle::Function.new(handle["LLVMInitialize#{TARGETS.fetch(machine)}#{part}"], [], NONE).call }
+          call("LinkInMCJIT")
+          handle
+        end
+
+        def call(name, *arguments) = @functions.fetch("LLVM#{name}").call(*arguments)
+
+        def processor = @processor ||= {"target-cpu" => text(call("GetHostCPUName")), "target-features" => text(call("GetHostCPUFeatures"))}
+
+        def text(pointer) = pointer.to_s.tap { call("DisposeMessage", pointer) }
+
+        def made(listing)
+          context = call("ContextCreate")
+          engine = engine_of(module_of(listing, context))
+          function = Fiddle::Function.new(call("GetFunctionAddress", engine, Listing::NAME), [LONG, *[POINTER] * 4], WHOLE)
+          ObjectSpace.define_finalizer(function, ending(engine, context))
+          function
+        end
+
+        # Memory of the machine code goes with the last that could run it.
+        def ending(engine, context)
+          disposers = @functions.values_at("LLVMDisposeExecutionEngine", "LLVMContextDispose")
+          proc { disposers.zip([engine, context]) { |function, what| function.call(what) } }
+        end
+
+        def module_of(listing, context)
+          buffer = call("CreateMemoryBufferWithMemoryRangeCopy", listing, listing.bytesize, Listing::NAME)
+          told { |found, message| call("ParseIRInContext", context, buffer, found, message) }
+        end
+
+        def engine_of(made)
+          options = "\0" * OPTIONS
+          call("InitializeMCJITCompilerOptions", options, OPTIONS)
+          options[0, 4] = [OPTIMISING].pack("L")
+          told { |engine, message| call("CreateMCJITCompilerForModule", engine, made, options, OPTIONS, message) }
+        end
+
+        # What a function puts at the first of two addresses, or its message at the second.
+        def told
+          found, message = Array.new(2) { Fiddle::Pointer.malloc(Fiddle::SIZEOF_VOIDP, Fiddle::RUBY_FREE) }
+          yield(found, message).zero? ? found.ptr : raise(Error, "LLVM: #{text(message.ptr)}")
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,148 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Pointwise
+    # A recording as a function in LLVM's intermediate language: a loop that takes LANES pixels at
+    # once from the planes through all instructions, so that nothing between is ever stored.
+    #
+    # Source: LLVM language reference, release 15.
+    class Listing
+      NAME = "run"
+      LANES = 16
+      FLOATS, WHOLES, BITS, ADDRESSES = %w[float i32 i1 ptr].map { |type| "<#{LANES} x #{type}>" }
+      EVERY = "<#{Array.new(LANES, "i1 true").join(", ")}>"
+      ARITHMETIC = {add: "fadd", subtract: "fsub", multiply: "fmul", divide: "fdiv"}.freeze
+      CHOICES = {at_least: "olt", at_most: "ogt"}.freeze # where the second operand is taken; of NaN the first
+
+      # @param recording [Recording]
+      # @param attributes [Hash{String => String}] of the function: what processor it is for
+      def initialize(recording, attributes)
+        @recording, @attributes, @before, @lines, @names = recording, attributes, [], [], 0
+      end
+
+      # run(count, inputs, outputs, constants, tables): count pixels, a multiple of LANES; then the addresses of three planes
+      # of codes or floats, of three planes of floats, of the constants (float) and of the tables. It returns whether no result is NaN, as 1 or 0.
+      #
+      # @return [String]
+      def to_s
+        @recording.tables.each_index { |number| pointer("tables", number) }
+        @recording.instructions.each_with_index { |(name, *operands), place| write(name, operands, place) }
+        @recording.results.each_with_index { |place, channel| keep(place, channel) }
+        look(*@recording.results)
+        [*declarations, head, *@before, "br label %loop", "loop:", "%at = phi i64 [ 0, %entry ], [ %next, %loop ]", "%odd = phi #{BITS} [ zeroinitializer, %entry ], [ %odder, %loop ]", *@lines, foot].join("\n")
+      end
+
+      private
+
+      def write(name, operands, place)
+        if ARITHMETIC.key?(name) then set(place, "#{ARITHMETIC.fetch(name)} #{FLOATS} #{pair(*operands)}")
+        elsif CHOICES.key?(name) then choose(place, CHOICES.fetch(name), *operands)
+        else send(name, place, *operands)
+        end
+      end
+
+      def set(place, line) = @lines << "%v#{place} = #{line}"
+
+      # A value of its own that no instruction stands for.
+      def between(line, lines = @lines)
+        (@names += 1).then { |number| "%t#{number}" }.tap { |name| lines << "#{name} = #{line}" }
+      end
+
+      def pair(first, second) = "%v#{first}, %v#{second}"
+
+      def choose(place, order, first, second)
+        other = between("fcmp #{order} #{FLOATS} #{pair(first, second)}")
+        set(place, "select #{BITS} #{other}, #{FLOATS} %v#{second}, #{FLOATS} %v#{first}")
+      end
+
+      def plane(place, channel) = set(place, "load #{FLOATS}, ptr #{at(pointer("inputs", channel), "float")}, align 4")
+
+      def codes(place, channel)
+        found = between("load <#{LANES} x i16>, ptr #{at(pointer("inputs", channel), "i16")}, align 2")
+        set(place, "zext <#{LANES} x i16> #{found} to #{WHOLES}")
+      end
+
+      def constant(place, number)
+        address = between("getelementptr float, ptr %constants, i64 #{number}", @before)
+        one = between("load float, ptr #{address}", @before)
+        lane = between("insertelement #{FLOATS} poison, float #{one}, i32 0", @before)
+        @before << "%v#{place} = shufflevector #{FLOATS} #{lane}, #{FLOATS} poison, #{WHOLES} zeroinitializer"
+      end
+
+      def absolute(place, value) = set(place, "call #{FLOATS} @llvm.fabs.v#{LANES}f32(#{FLOATS} %v#{value})")
+
+      def root(place, value) = set(place, "call #{FLOATS} @llvm.sqrt.v#{LANES}f32(#{FLOATS} %v#{value})")
+
+      # NaN is not above 0, so that no address is ever made of it.
+      def held(place, value, last)
+        above = between("fcmp ogt #{FLOATS} %v#{value}, zeroinitializer")
+        least = between("select #{BITS} #{above}, #{FLOATS} %v#{value}, #{FLOATS} zeroinitializer")
+        below = between("fcmp olt #{FLOATS} #{least}, %v#{last}")
+        most = between("select #{BITS} #{below}, #{FLOATS} #{least}, #{FLOATS} %v#{last}")
+        set(place, "fptosi #{FLOATS} #{most} to #{WHOLES}")
+      end
+
+      def bits(place, value) = set(place, "bitcast #{FLOATS} %v#{value} to #{WHOLES}")
+
+      def shift(place, value, count) = set(place, "lshr #{WHOLES} %v#{value}, #{every(count)}")
+
+      def mask(place, value, bits) = set(place, "and #{WHOLES} %v#{value}, #{every(bits)}")
+
+      def float(place, value) = set(place, "sitofp #{WHOLES} %v#{value} to #{FLOATS}")
+
+      def first(place, index, table) = gather(place, "getelementptr {float, float}, ptr %tables#{table}, #{WHOLES} %v#{index}, i32 0")
+
+      def second(place, index, table) = gather(place, "getelementptr {float, float}, ptr %tables#{table}, #{WHOLES} %v#{index}, i32 1")
+
+      def single(place, index, table) = gather(place, "getelementptr float, ptr %tables#{table}, #{WHOLES} %v#{index}")
+
+      def gather(place, addresses) = set(place, "call #{FLOATS} @llvm.masked.gather.v#{LANES}f32.v#{LANES}p0(#{ADDRESSES} #{between(addresses)}, i32 4, #{BITS} #{EVERY}, #{FLOATS} poison)")
+
+      def keep(place, channel)
+        @lines << "store #{FLOATS} %v#{place}, ptr #{at(pointer("outputs", channel), "float")}, align 4"
+      end
+
+      # Whether any of the three is NaN, or one was before.
+      def look(first, second, third)
+        two, one = between("fcmp uno #{FLOATS} #{pair(first, second)}"), between("fcmp uno #{FLOATS} #{pair(third, third)}")
+        @lines << "%odder = or #{BITS} %odd, #{between("or #{BITS} #{two}, #{one}")}"
+      end
+
+      def every(number) = "<#{Array.new(LANES, "i32 #{number}").join(", ")}>"
+
+      # Where the pixels of this round are.
+      def at(pointer, type) = between("getelementptr #{type}, ptr #{pointer}, i64 %at")
+
+      # The address that stands at a number in a list of them.
+      def pointer(list, number)
+        name = "%#{list}#{number}"
+        where = between("getelementptr ptr, ptr %#{list}, i64 #{number}", @before)
+        @before << "#{name} = load ptr, ptr #{where}"
+        name
+      end
+
+      def declarations
+        ["declare #{FLOATS} @llvm.fabs.v#{LANES}f32(#{FLOATS})", "declare #{FLOATS} @llvm.sqrt.v#{LANES}f32(#{FLOATS})",
+          "declare #{FLOATS} @llvm.masked.gather.v#{LANES}f32.v#{LANES}p0(#{ADDRESSES}, i32, #{BITS}, #{FLOATS})"]
+      end
+
+      def head = "define i32 @#{NAME}(i64 %count, ptr noalias %inputs, ptr noalias %outputs, ptr noalias %constants, ptr noalias %tables) #0 {\nentry:"
+
+      def foot
+        attributes = @attributes.map { |name, value| "\"#{name}\"=\"#{value}\"" }.join(" ")
+        <<~FOOT
+          %next = add i64 %at, #{LANES}
+          %more = icmp ult i64 %next, %count
+          br i1 %more, label %loop, label %done
+          done:
+          %lanes = bitcast #{BITS} %odder to i#{LANES}
+          %even = icmp eq i#{LANES} %lanes, 0
+          %answer = zext i1 %even to i32
+          ret i32 %answer
+          }
+          attributes #0 = { #{attributes} }
+        FOOT
+      end
+    end
+  end
+end

@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Pointwise
+    # Stands for a plane while operations are recorded: has of Numo::SFloat what formulas of
+    # operations use, with the same meaning, and writes down each act. What #bits, #held and
+    # #>> return stands for whole numbers of 32 bits.
+    class Recorded
+      # @return [Integer] instruction that makes it, in the recording
+      attr_reader :place
+
+      # @param recording [Recording]
+      # @param place [Integer]
+      def initialize(recording, place)
+        @recording, @place, @inplace = recording, place, false
+      end
+
+      def +(other) = act(:add, other)
+
+      def -(other) = act(:subtract, other)
+
+      def *(other) = act(:multiply, other)
+
+      def /(other) = act(:divide, other)
+
+      # @param low [Float, Recorded, nil]
+      # @param high [Float, Recorded, nil]
+      # @return [Recorded] NaN stays NaN
+      def clip(low, high)
+        where = low ? @recording.add(:at_least, place, @recording.place_of(low)) : place
+        become(high ? @recording.add(:at_most, where, @recording.place_of(high)) : where)
+      end
+
+      def abs = become(@recording.add(:absolute, place))
+
+      # @return [Recorded] square root
+      def root = become(@recording.add(:root, place))
+
+      # @param last [Integer]
+      # @return [Recorded] whole number of 0..last, cut off; 0 of NaN
+      def held(last) = made(:held, @recording.place_of(last))
+
+      # @return [Recorded] the float's own bits
+      def bits = made(:bits)
+
+      # @param other [Integer]
+      # @return [Recorded] whole number without that many last bits, never negative
+      def >>(other) = made(:shift, other)
+
+      # @param other [Integer]
+      # @return [Recorded] the bits that both have
+      def &(other) = made(:mask, other)
+
+      # @return [Recorded] a whole number as a float
+      def float = made(:float)
+
+      # @param table [#memory] pairs of floats
+      # @return [Array<Recorded>] first and second of the pair at this whole number
+      def pair_in(table) = %i[first second].map { |one| made(one, @recording.number_of(table)) }
+
+      # @param table [#memory] floats
+      # @return [Recorded] the one at this whole number
+      def found_in(table) = made(:single, @recording.number_of(table))
+
+      def inplace
+        @inplace = true
+        self
+      end
+
+      def out_of_place!
+        @inplace = false
+        self
+      end
+
+      def dup = Recorded.new(@recording, place)
+
+      def free = nil
+
+      # A number before an operator: 1.0 - plane.
+      def coerce(number) = [Recorded.new(@recording, @recording.place_of(number)), self]
+
+      private
+
+      def act(name, other) = become(@recording.add(name, place, @recording.place_of(other)))
+
+      # As Numo: another array, or while it is in place the same one with other values.
+      def become(where)
+        return Recorded.new(@recording, where) unless @inplace
+
+        @place = where
+        self
+      end
+
+      def made(name, *operands) = Recorded.new(@recording, @recording.add(name, place, *operands))
+    end
+  end
+end
