@@ -17,7 +17,9 @@ module Mordant
   module Pointwise
     # Pixels worked on at once: few enough that the planes of a tile stay in the second cache, and as many as make a call of
     # Ruby cheap beside its arithmetic.
-    TILE = 32_768
+    TILE = 49_152
+    # The same where a kernel does it.
+    SHORT = 32_768
 
     module_function
 
@@ -25,13 +27,15 @@ module Mordant
     # @return [Numo::NArray, Recorded] square roots
     def root(plane) = plane.is_a?(Recorded) ? plane.root : Numo::NMath.sqrt(plane)
 
-    # The rows of a picture in stretches of about TILE pixels.
+    # The rows of a picture in stretches of about TILE pixels, none so small that a kernel cannot take it unless the picture is.
     #
+    # @param about [Integer] pixels
     # @yieldparam range [Range] of pixel indices
-    def each_tile(size)
-      return enum_for(:each_tile, size) unless block_given?
+    def each_tile(size, about = TILE)
+      return enum_for(:each_tile, size, about) unless block_given?
 
-      (0...size).step(TILE) { |first| yield first...[first + TILE, size].min }
+      last = [size - Listing::LANES, 0].max
+      (0..last).step(about) { |first| yield first...((first + about > last) ? size : first + about) } if size.positive?
     end
   end
 end

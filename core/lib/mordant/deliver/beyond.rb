@@ -13,12 +13,30 @@ module Mordant
       # @param float [Boolean] the codes have no end upwards
       # @return [Float] share of the picture
       def share(rgb, size:, float: false)
-        least, most = rgb.minmax unless rgb.empty?
-        return 0.0 if least.nil? || (least > -SMALLEST && (float || most < 1 + SMALLEST))
+        found = Pointwise.each_tile(rgb.shape[1]).sum do |range|
+          planes, kernel = Array.new(3) { |channel| rgb[channel, range] }, kernel(float)
+          kernel.worth?(range.size) ? counted(kernel, planes.map(&:to_binary), range.size) : out(planes, float).count_true
+        end
+        found.fdiv(size).round(5)
+      end
 
-        out = rgb < -SMALLEST
-        out |= rgb > 1 + SMALLEST unless float
-        (out[0, true] | out[1, true] | out[2, true]).count_true.fdiv(size).round(5)
+      def counted(kernel, rows, size)
+        flags = "\0" * (2 * size)
+        none = kernel.run(size, rows.map { |row| Pointwise::Kernel.address(row) }, [flags].map { |memory| Pointwise::Kernel.address(memory) })
+        none ? 0 : Numo::UInt32.cast(Numo::UInt16.from_binary(flags)).sum
+      ensure
+        rows.each(&:clear)
+      end
+
+      def kernel(float)
+        @kernels ||= {}
+        @kernels[float] ||= Pointwise::Kernel.new([:floats] * 3) { |*planes| out(planes, float).then { |mask| [mask.flag, mask] } }
+      end
+
+      # @param planes [Array<Numo::SFloat, Pointwise::Recorded>]
+      # @return [Numo::Bit, Pointwise::Recorded] where any is
+      def out(planes, float)
+        planes.map { |plane| float ? plane < -SMALLEST : (plane < -SMALLEST) | (plane > 1 + SMALLEST) }.reduce(:|)
       end
     end
   end

@@ -16,29 +16,48 @@ module Mordant
         end
       end
 
+      # The noise of some scale, with the half that makes cutting off a rounding.
+      Scaled = Struct.new(:values, :memory)
+
       # @param scale [Float] codes that one code of the noise is
-      # @return [Numo::SFloat] the noise, with the half that makes cutting off a rounding
+      # @return [Scaled]
       def self.rounding(scale)
         @rounding ||= {}
         @rounding.shift if @rounding.size > KEPT
-        @rounding[scale] ||= noise * scale + 0.5
+        @rounding[scale] ||= (noise * scale + 0.5).then { |values| Scaled.new(values, values.to_binary) }
       end
       KEPT = 4
+
+      # The noise of a frame in codes of some size.
+      class OfFrame
+        # @param frame [Integer]
+        # @param scaled [Scaled]
+        def initialize(frame, scaled)
+          @frame, @scaled = frame, scaled
+        end
+
+        # @param channel [Integer]
+        # @param range [Range] pixels of the plane
+        # @return [Numo::SFloat] what is added to each before it is cut off to a whole number; not to be written to
+        def rounding(channel, range) = first(channel, range).then { |at| @scaled.values[at...(at + range.size)] }
+
+        # @return [Integer] where that is in memory
+        def address(channel, range) = Pointwise::Kernel.address(@scaled.memory) + first(channel, range) * FLOAT
+        FLOAT = 4 # bytes
+
+        private
+
+        def first(channel, range) = ((@frame * 3 + channel) * STEP + range.begin) % (SPAN - range.size)
+      end
 
       # @param frame [Integer] number of the frame
       def initialize(frame)
         @frame = frame
       end
 
-      # @param channel [Integer]
-      # @param range [Range] pixels of the plane
-      # @param scale [Float] see .rounding
-      # @return [Numo::SFloat] what is added to each before it is cut off to a whole number; not to be written to
-      def rounding(channel, range, scale)
-        size = range.size
-        first = ((@frame * 3 + channel) * STEP + range.begin) % (SPAN - size)
-        self.class.rounding(scale)[first...(first + size)]
-      end
+      # @param scale [Float] codes that one code of the noise is
+      # @return [OfFrame]
+      def scaled(scale) = OfFrame.new(@frame, self.class.rounding(scale))
     end
   end
 end

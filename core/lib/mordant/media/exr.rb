@@ -17,6 +17,13 @@ module Mordant
       INCREASING_Y = 0
       LEVEL = 4 # of zlib; more costs time and hardly saves
 
+      # Each byte of a word as the difference to that of the word before it.
+      #
+      # @return [Pointwise::Kernel]
+      def self.kernel
+        @kernel ||= Pointwise::Kernel.new(%i[codes codes]) { |now, before| [now.low.from(before.low), (now >> 8).low.from((before >> 8).low)] }
+      end
+
       # @param primaries [Colour::Primaries] for the chromaticities attribute
       # @param rate [Rational] for framesPerSecond
       # @param timecode [Cut::Timecode, nil] for timeCode
@@ -96,11 +103,23 @@ module Mordant
       end
 
       def predicted(plain)
+        words = plain.bytesize / 2
+        return quickly(plain, words) if words > 1 && EXR.kernel.worth?(words - 1)
+
         bytes = Numo::UInt8.from_binary(plain)
-        split = Numo::Int16.cast(bytes.reshape(bytes.size / 2, 2).transpose.dup).reshape(bytes.size)
-        difference = split.dup
-        difference[1..] = split[1..] - split[0...-1] + 128
-        Numo::UInt8.cast(difference & 0xff).to_binary
+        split = bytes.reshape(bytes.size / 2, 2).transpose.dup.reshape(bytes.size)
+        rise = split[1..] - split[0...-1] # bytes go round at 256
+        split[1..] = (rise.inplace + 128).out_of_place!
+        split.to_binary
+      end
+
+      # From the second word on all is alike; the first high byte follows the last low one.
+      def quickly(plain, words)
+        out, first = "\0".b * plain.bytesize, Pointwise::Kernel.address(plain)
+        EXR.kernel.run(words - 1, [first + 2, first], [1, words + 1].map { |place| Pointwise::Kernel.address(out) + place })
+        out.setbyte(0, plain.getbyte(0))
+        out.setbyte(words, (plain.getbyte(1) - plain.getbyte(-2) + 128) & 0xff)
+        out
       end
     end
   end

@@ -18,6 +18,18 @@ module Mordant
       # @param values [Numo::SFloat] vector
       # @return [Numo::UInt16] the bits
       def bits(values)
+        return worked_out(values) unless kernel&.worth?(values.size)
+
+        floats, made = values.to_binary, "\0" * (2 * values.size)
+        kernel.run(values.size, [Pointwise::Kernel.address(floats)], [Pointwise::Kernel.address(made)])
+        Numo::UInt16.from_binary(made)
+      end
+
+      def kernel
+        @kernel ||= Pointwise::Kernel.new([:floats]) { |plane| [plane.half] } if Pointwise::Compiler.halves?
+      end
+
+      def worked_out(values)
         word = Numo::Int32.from_binary(values.to_binary)
         sign = (word >> 16) & 0x8000
         magnitude = word & 0x7fffffff

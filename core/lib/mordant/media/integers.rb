@@ -16,7 +16,7 @@ module Mordant
       # @return [Numo::UInt8, Numo::UInt16] [pixels, 3]
       def interleave(frame, bits, dither: nil, of: bits)
         out = TYPES.fetch(bits).new(frame.size, 3).allocate
-        each_run(frame, bits, dither, of) { |codes, range, channel| out[range, channel] = codes }
+        each_tile(frame, bits, dither, of) { |codes, range| out[range, true] = codes.transpose }
         out
       end
 
@@ -25,7 +25,9 @@ module Mordant
       # @return [Numo::UInt8, Numo::UInt16] [3, pixels]: green, blue, red
       def planes(frame, bits, dither: nil, of: bits)
         out = TYPES.fetch(bits).new(3, frame.size).allocate
-        each_run(frame, bits, dither, of) { |codes, range, channel| out[PLANES.index(channel), range] = codes }
+        each_tile(frame, bits, dither, of) do |codes, range|
+          PLANES.each_with_index { |channel, place| out[place, range] = codes[channel, true] }
+        end
         out
       end
 
@@ -33,21 +35,54 @@ module Mordant
       # @param bits [Integer]
       # @param dither [Deliver::Dither, nil]
       # @param of [Integer]
-      # @yieldparam codes [Numo::Int32] of a stretch of one channel; NaN is a multiple of 65,536 and so 0 in both types
-      # @yieldparam range [Range<Integer>] pixels
-      # @yieldparam channel [Integer]
-      def each_run(frame, bits, dither, of)
-        largest = 2**bits - 1
+      # @yieldparam codes [Numo::UInt16, Numo::Int32] [3, n]: red, green, blue of a stretch
+      # @yieldparam range [Range<Integer>] its pixels
+      def each_tile(frame, bits, dither, of)
+        noise = dither&.scaled((2**bits - 1).fdiv(2**of - 1))
+        kernel = kernel(bits, noisy: !noise.nil?)
+        quick = kernel.worth?(frame.size)
         Pointwise.each_tile(frame.size) do |range|
+          codes = quick ? quickly(kernel, frame, range, noise) : one_by_one(frame, range, bits, noise)
+          yield codes, range
+          codes.free
+        end
+      end
+
+      # @return [Numo::UInt16] [3, n]
+      def quickly(kernel, frame, range, noise)
+        rows, codes = Array.new(3) { |channel| frame.rgb[channel, range].to_binary }, "\0" * (3 * range.size * CODE)
+        inputs = rows.map { |row| Pointwise::Kernel.address(row) } + (noise ? Array.new(3) { |channel| noise.address(channel, range) } : [])
+        kernel.run(range.size, inputs, Array.new(3) { |channel| Pointwise::Kernel.address(codes) + channel * range.size * CODE })
+        rows.each(&:clear)
+        Numo::UInt16.from_binary(codes, [3, range.size])
+      end
+      CODE = 2 # bytes
+
+      # @return [Numo::Int32] [3, n]; NaN is not held by a clip, and casts to a multiple of 65,536 and so to 0 in both types
+      def one_by_one(frame, range, bits, noise)
+        Numo::Int32.new(3, range.size).allocate.tap do |codes|
           3.times do |channel|
-            run = frame.rgb[channel, range] * largest
-            rounding = dither ? dither.rounding(channel, range, largest.fdiv(2**of - 1)) : 0.5
-            # NaN is not held by a clip, and casts to 0
-            held = (run.inplace + rounding).out_of_place!.clip(0.0, largest)
-            codes = Numo::Int32.cast(held)
-            yield codes, range, channel
-            [run, held, codes].each(&:free)
+            values = frame.rgb[channel, range].dup
+            held = placed(values, noise ? noise.rounding(channel, range) : HALF, bits)
+            codes[channel, true] = Numo::Int32.cast(held)
+            [values, held].each(&:free)
           end
+        end
+      end
+
+      # What is cut off to a whole number.
+      def placed(values, rounding, bits)
+        largest = 2**bits - 1
+        run = values * largest
+        (run.inplace + rounding).out_of_place!.clip(0.0, largest)
+      end
+      HALF = 0.5 # makes cutting off a rounding
+
+      # @return [Pointwise::Kernel]
+      def kernel(bits, noisy:)
+        @kernels ||= {}
+        @kernels[[bits, noisy]] ||= Pointwise::Kernel.new([:floats] * (noisy ? 6 : 3)) do |*planes|
+          planes.first(3).each_with_index.map { |plane, channel| placed(plane, noisy ? planes[3 + channel] : HALF, bits).code }
         end
       end
     end

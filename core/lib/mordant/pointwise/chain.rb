@@ -68,24 +68,15 @@ module Mordant
       # is missing still, or where a number is none, is read once more with care.
       def run(source, operations, quick)
         out = Numo::SFloat.new(*source.shape).allocate
-        sampled, room = nil, +""
-        Pointwise.each_tile(source.shape[1]) do |range|
-          tile = quickly(quick, source, range, room)
-          tile ||= (sampled ||= sample(operations, source)) && quickly(quick, source, range, room)
-          tile ||= carefully(operations, source, range)
-          out[true, range] = tile
-          tile.free
-        end
-        out
-      end
-
-      def carefully(operations, source, range) = put_together(Chain.reduce(operations, split(source, range)))
-
-      def put_together(planes)
-        Numo::SFloat.new(3, planes.first.size).allocate.tap do |tile|
-          planes.each_with_index { |plane, channel| tile[channel, true] = plane }
+        sampled, rooms = nil, Array.new(3) { +"" }
+        Pointwise.each_tile(source.shape[1], SHORT) do |range|
+          planes = quickly(quick, source, range, rooms)
+          planes ||= (sampled ||= sample(operations, source)) && quickly(quick, source, range, rooms)
+          planes ||= Chain.reduce(operations, split(source, range))
+          planes.each_with_index { |plane, channel| out[channel, range] = plane }
           planes.each(&:free)
         end
+        out
       end
 
       # Pixels from all over a picture through operations that make what entries they need.
@@ -96,12 +87,15 @@ module Mordant
       SAMPLE = 2048
       private_constant :SAMPLE
 
-      # @return [Numo::SFloat, nil] nil where a NaN came of it, which goes through every operation
-      def quickly(operations, source, range, room)
-        return operations.first.rows(source[true, range], room) if operations.one? && operations.first.is_a?(Compiled) && operations.first.worth?(range.size)
+      # @return [Array<Numo::SFloat>, nil] nil where a NaN came of it, which goes through every operation
+      def quickly(operations, source, range, rooms)
+        first = operations.first
+        if operations.one? && first.is_a?(Compiled) && first.worth?(range.size)
+          return first.call(Array.new(3) { |channel| source[channel, range] }, rooms)
+        end
 
         planes = Chain.reduce(operations, split(source, range))
-        return put_together(planes) unless planes.any? { |plane| plane.sum.nan? }
+        return planes unless planes.any? { |plane| plane.sum.nan? }
 
         planes.each(&:free)
         nil

@@ -2,14 +2,11 @@
 
 module Mordant
   module Pointwise
-    # A run of operations as one: recorded, compiled, and done in one pass over memory instead of
-    # one for each product and sum, to the same bits. What is small is not worth
-    # compiling and goes through the operations one by one.
+    # A run of operations as one: a Kernel, where a picture is worth it, the operations one by one where it is small.
     class Compiled
       # Raised where nothing can be said yet of what was asked for.
       class Unread < StandardError; end
 
-      LEAST = 12_000 # pixels that compiling is worth
       FLOAT = 4 # bytes
 
       # Runs of what can be recorded each become one.
@@ -23,64 +20,41 @@ module Mordant
       end
 
       # @return [Compiled, nil]
-      def self.of(operations, codes: false)
-        new(operations, Recording.new(operations, codes:)) if Compiler.here? && Recording.takes?(operations.first)
+      def self.of(operations, codes:)
+        new(operations, codes:) if Kernel.here? && Recording.takes?(operations.first)
       rescue Recording::Beyond
         nil
       end
       private_class_method :of
 
       # @param operations [Array<#call>]
-      # @param recording [Recording] of them
-      def initialize(operations, recording)
-        @operations, @recording = operations, recording
+      # @param codes [Boolean]
+      # @raise [Recording::Beyond]
+      def initialize(operations, codes: false)
         @quick = operations.map { |operation| operation.respond_to?(:quick) ? operation.quick : operation }
-        @constants = recording.constants.pack("f*")
+        @kernel = Kernel.new([codes ? :codes : :floats] * 3) { |*planes| Chain.reduce(operations, planes) }
       end
 
       # @param planes [Array<Numo::NArray>] vectors of one length
+      # @param rooms [Array<String>] memory to work in, one for each
       # @return [Array<Numo::SFloat>] new ones
       # @raise [Unread] where a result is NaN: an entry of a table has not been made yet (see MadeWhenRead), or a number was none
-      def call(planes)
-        return Chain.reduce(@quick, planes) unless worth?(planes.first.size)
+      def call(planes, rooms = Array.new(3) { +"" })
+        size = planes.first.size
+        return Chain.reduce(@quick, planes) unless worth?(size)
 
-        rows(Numo::NArray.vstack(planes)).then { |made| Array.new(3) { |channel| made[channel, true].dup } }
+        rooms.each { |room| room << "\0" * (size * FLOAT - room.bytesize) if room.bytesize < size * FLOAT }
+        inputs = planes.map(&:to_binary)
+        done = @kernel.run(size, inputs.map { |input| Kernel.address(input) }, rooms.map { |room| Kernel.address(room) })
+        inputs.each(&:clear)
+        raise Unread unless done
+
+        rooms.map { |room| Numo::SFloat.from_binary(room.byteslice(0, size * FLOAT)) }
       end
 
       # @param size [Integer] pixels
-      # @return [Boolean] they go through what is compiled
-      def worth?(size) = @function || size >= LEAST || Compiler.kept?(@recording)
-
-      # @param source [Numo::NArray] [3, n]
-      # @param room [String] memory to work in, grown as needed
-      # @return [Numo::SFloat] [3, n], new
-      # @raise [Unread]
-      def rows(source, room = +"")
-        size = source.shape[1]
-        count = -(-size / Listing::LANES) * Listing::LANES
-        input = source.to_binary
-        row = input.bytesize / 3
-        input << "\0" * (row / size * (count - size))
-        needed = 3 * count * FLOAT
-        room << "\0" * (needed - room.bytesize) if room.bytesize < needed
-        done = run(count, rows_of(input, row), rows_of(room, count * FLOAT)) == 1
-        input.clear
-        raise Unread unless done
-
-        Numo::SFloat.from_binary(room.byteslice(0, needed), [3, count]).then { |made| (count == size) ? made : made[true, 0...size].dup }
-      end
-
-      private
-
-      def run(count, inputs, outputs)
-        @function ||= Compiler.function(@recording)
-        tables = @recording.tables.map(&:memory)
-        @function.call(count, inputs.pack("J*"), outputs.pack("J*"), @constants, tables.map { |table| address(table) }.pack("J*"))
-      end
-
-      def rows_of(memory, length) = Array.new(3) { |channel| address(memory) + channel * length }
-
-      def address(memory) = Fiddle::Pointer[memory].to_i
+      # @return [Boolean] they go through the kernel
+      def worth?(size) = @kernel.worth?(size)
     end
   end
 end

@@ -21,6 +21,7 @@ module Mordant
         "LLVMInitializeMCJITCompilerOptions" => [NONE, POINTER, LONG], "LLVMCreateMCJITCompilerForModule" => [WHOLE, POINTER, POINTER, POINTER, LONG, POINTER],
         "LLVMGetFunctionAddress" => [LONG, POINTER, POINTER], "LLVMDisposeExecutionEngine" => [NONE, POINTER]
       }.freeze
+      AVX2 = %w[+avx2 +bmi +bmi2 +f16c +fma +lzcnt +movbe].freeze # of all x86 processors that have it
       OPTIONS = 24 # bytes of LLVMMCJITCompilerOptions, whose first four are the level of optimising
 
       @kept = {}
@@ -29,6 +30,9 @@ module Mordant
       class << self
         # @return [Boolean] the library is here; without it Numo does all of the work
         def here? = !library.nil?
+
+        # @return [Boolean] the processor itself makes half floats of floats
+        def halves? = here? && (machine == "aarch64" || processor.fetch("target-features").split(",").include?("+f16c"))
 
         # @param recording [Recording]
         # @return [Boolean] it costs nothing to have it
@@ -68,7 +72,13 @@ module Mordant
 
         def call(name, *arguments) = @functions.fetch("LLVM#{name}").call(*arguments)
 
-        def processor = @processor ||= {"target-cpu" => text(call("GetHostCPUName")), "target-features" => text(call("GetHostCPUFeatures"))}
+        # What is written for the newest of x86 looks into tables half as fast as what is written for AVX2 (measured on Cascade Lake).
+        def processor
+          @processor ||= begin
+            name, features = text(call("GetHostCPUName")), text(call("GetHostCPUFeatures")).split(",")
+            AVX2.all? { |feature| features.include?(feature) } ? {"target-cpu" => "haswell", "target-features" => AVX2.join(",")} : {"target-cpu" => name, "target-features" => features.join(",")}
+          end
+        end
 
         def text(pointer) = pointer.to_s.tap { call("DisposeMessage", pointer) }
 

@@ -9,9 +9,12 @@ module Mordant
     class Listing
       NAME = "run"
       LANES = 16
-      FLOATS, WHOLES, BITS, ADDRESSES = %w[float i32 i1 ptr].map { |type| "<#{LANES} x #{type}>" }
+      FLOATS, HALVES, WHOLES, CODES, BYTES, BITS, ADDRESSES = %w[float half i32 i16 i8 i1 ptr].map { |type| "<#{LANES} x #{type}>" }
       EVERY = "<#{Array.new(LANES, "i1 true").join(", ")}>"
       ARITHMETIC = {add: "fadd", subtract: "fsub", multiply: "fmul", divide: "fdiv"}.freeze
+      # Types of what is kept that is no float, and bytes of one.
+      KEPT = {code: [CODES, 2], half: [CODES, 2], flag: [CODES, 2], from: [BYTES, 1]}.freeze
+      MASKS = %i[below above either].freeze
       CHOICES = {at_least: "olt", at_most: "ogt"}.freeze # where the second operand is taken; of NaN the first
 
       # @param recording [Recording]
@@ -20,16 +23,18 @@ module Mordant
         @recording, @attributes, @before, @lines, @names = recording, attributes, [], [], 0
       end
 
-      # run(count, inputs, outputs, constants, tables): count pixels, a multiple of LANES; then the addresses of three planes
-      # of codes or floats, of three planes of floats, of the constants (float) and of the tables. It returns whether no result is NaN, as 1 or 0.
+      # run(count, inputs, outputs, constants, tables): count pixels, LANES or more; then the addresses of the planes that come in
+      # and of those that are made, of the constants (float) and of the tables. It returns 1 where no float that is made is NaN and
+      # no mask holds anywhere, else 0. The last round begins LANES before the end, wherever the one before ended.
       #
       # @return [String]
       def to_s
         @recording.tables.each_index { |number| pointer("tables", number) }
         @recording.instructions.each_with_index { |(name, *operands), place| write(name, operands, place) }
-        @recording.results.each_with_index { |place, channel| keep(place, channel) }
-        look(*@recording.results)
-        [*declarations, head, *@before, "br label %loop", "loop:", "%at = phi i64 [ 0, %entry ], [ %next, %loop ]", "%odd = phi #{BITS} [ zeroinitializer, %entry ], [ %odder, %loop ]", *@lines, foot].join("\n")
+        odd = @recording.results.each_with_index.filter_map { |place, number| keep(place, number) }
+        @lines << "%odder = or #{BITS} %odd, #{odd.reduce { |one, other| between("or #{BITS} #{one}, #{other}") } || "zeroinitializer"}"
+        [declarations, head, *@before, "%last = sub i64 %count, #{LANES}", "br label %loop", "loop:", "%at = phi i64 [ 0, %entry ], [ %next, %loop ]",
+          "%odd = phi #{BITS} [ zeroinitializer, %entry ], [ %odder, %loop ]", *@lines, foot].join("\n")
       end
 
       private
@@ -55,11 +60,11 @@ module Mordant
         set(place, "select #{BITS} #{other}, #{FLOATS} %v#{second}, #{FLOATS} %v#{first}")
       end
 
-      def plane(place, channel) = set(place, "load #{FLOATS}, ptr #{at(pointer("inputs", channel), "float")}, align 4")
+      def floats(place, number) = set(place, "load #{FLOATS}, ptr #{at(pointer("inputs", number), "float")}, align 4")
 
-      def codes(place, channel)
-        found = between("load <#{LANES} x i16>, ptr #{at(pointer("inputs", channel), "i16")}, align 2")
-        set(place, "zext <#{LANES} x i16> #{found} to #{WHOLES}")
+      def codes(place, number)
+        found = between("load #{CODES}, ptr #{at(pointer("inputs", number), "i16")}, align 2")
+        set(place, "zext #{CODES} #{found} to #{WHOLES}")
       end
 
       def constant(place, number)
@@ -98,17 +103,38 @@ module Mordant
 
       def gather(place, addresses) = set(place, "call #{FLOATS} @llvm.masked.gather.v#{LANES}f32.v#{LANES}p0(#{ADDRESSES} #{between(addresses)}, i32 4, #{BITS} #{EVERY}, #{FLOATS} poison)")
 
-      def keep(place, channel)
-        @lines << "store #{FLOATS} %v#{place}, ptr #{at(pointer("outputs", channel), "float")}, align 4"
+      def below(place, first, second) = set(place, "fcmp olt #{FLOATS} #{pair(first, second)}")
+
+      def above(place, first, second) = set(place, "fcmp ogt #{FLOATS} #{pair(first, second)}")
+
+      def either(place, first, second) = set(place, "or #{BITS} #{pair(first, second)}")
+
+      # Of NaN the sign alone stays.
+      def half(place, value)
+        near = between("bitcast #{HALVES} #{between("fptrunc #{FLOATS} %v#{value} to #{HALVES}")} to #{CODES}")
+        none = between("or #{CODES} #{between("and #{CODES} #{near}, #{every(0x8000, "i16")}")}, #{every(Media::Half::NAN, "i16")}")
+        set(place, "select #{BITS} #{between("fcmp uno #{FLOATS} #{pair(value, value)}")}, #{CODES} #{none}, #{CODES} #{near}")
       end
 
-      # Whether any of the three is NaN, or one was before.
-      def look(first, second, third)
-        two, one = between("fcmp uno #{FLOATS} #{pair(first, second)}"), between("fcmp uno #{FLOATS} #{pair(third, third)}")
-        @lines << "%odder = or #{BITS} %odd, #{between("or #{BITS} #{two}, #{one}")}"
+      def code(place, whole) = set(place, "trunc #{WHOLES} %v#{whole} to #{CODES}")
+
+      def low(place, whole) = set(place, "trunc #{WHOLES} %v#{whole} to #{BYTES}")
+
+      def from(place, one, other) = set(place, "add #{BYTES} #{between("sub #{BYTES} #{pair(one, other)}")}, #{every(-128, "i8")}")
+
+      def flag(place, mask) = set(place, "zext #{BITS} %v#{mask} to #{CODES}")
+
+      # @return [String, nil] mask of what should not be
+      def keep(place, number)
+        name = @recording.instructions[place].first
+        return "%v#{place}" if MASKS.include?(name)
+
+        type, size = KEPT.fetch(name, [FLOATS, 4])
+        @lines << "store #{type} %v#{place}, ptr #{at(pointer("outputs", number), type[/\w+(?=>)/])}, align #{size}"
+        between("fcmp uno #{FLOATS} #{pair(place, place)}") if type == FLOATS
       end
 
-      def every(number) = "<#{Array.new(LANES, "i32 #{number}").join(", ")}>"
+      def every(number, type = "i32") = "<#{Array.new(LANES, "#{type} #{number}").join(", ")}>"
 
       # Where the pixels of this round are.
       def at(pointer, type) = between("getelementptr #{type}, ptr #{pointer}, i64 %at")
@@ -122,8 +148,12 @@ module Mordant
       end
 
       def declarations
-        ["declare #{FLOATS} @llvm.fabs.v#{LANES}f32(#{FLOATS})", "declare #{FLOATS} @llvm.sqrt.v#{LANES}f32(#{FLOATS})",
-          "declare #{FLOATS} @llvm.masked.gather.v#{LANES}f32.v#{LANES}p0(#{ADDRESSES}, i32, #{BITS}, #{FLOATS})"]
+        <<~DECLARATIONS
+          declare #{FLOATS} @llvm.fabs.v#{LANES}f32(#{FLOATS})
+          declare #{FLOATS} @llvm.sqrt.v#{LANES}f32(#{FLOATS})
+          declare #{FLOATS} @llvm.masked.gather.v#{LANES}f32.v#{LANES}p0(#{ADDRESSES}, i32, #{BITS}, #{FLOATS})
+          declare i64 @llvm.umin.i64(i64, i64)
+        DECLARATIONS
       end
 
       def head = "define i32 @#{NAME}(i64 %count, ptr noalias %inputs, ptr noalias %outputs, ptr noalias %constants, ptr noalias %tables) #0 {\nentry:"
@@ -131,8 +161,9 @@ module Mordant
       def foot
         attributes = @attributes.map { |name, value| "\"#{name}\"=\"#{value}\"" }.join(" ")
         <<~FOOT
-          %next = add i64 %at, #{LANES}
-          %more = icmp ult i64 %next, %count
+          %after = add i64 %at, #{LANES}
+          %next = call i64 @llvm.umin.i64(i64 %after, i64 %last)
+          %more = icmp ult i64 %at, %last
           br i1 %more, label %loop, label %done
           done:
           %lanes = bitcast #{BITS} %odder to i#{LANES}

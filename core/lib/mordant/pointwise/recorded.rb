@@ -4,7 +4,7 @@ module Mordant
   module Pointwise
     # Stands for a plane while operations are recorded: has of Numo::SFloat what formulas of
     # operations use, with the same meaning, and writes down each act. What #bits, #held and
-    # #>> return stands for whole numbers of 32 bits.
+    # #>> return stands for whole numbers of 32 bits, of #< and #> for masks.
     class Recorded
       # @return [Integer] instruction that makes it, in the recording
       attr_reader :place
@@ -36,6 +36,14 @@ module Mordant
       # @return [Recorded] square root
       def root = become(@recording.add(:root, place))
 
+      def <(other) = made(:below, @recording.place_of(other))
+
+      def >(other) = made(:above, @recording.place_of(other))
+
+      # @param other [Recorded] a mask
+      # @return [Recorded] mask of where either holds
+      def |(other) = made(:either, other.place)
+
       # @param last [Integer]
       # @return [Recorded] whole number of 0..last, cut off; 0 of NaN
       def held(last) = made(:held, @recording.place_of(last))
@@ -50,6 +58,22 @@ module Mordant
       # @param other [Integer]
       # @return [Recorded] the bits that both have
       def &(other) = made(:mask, other)
+
+      # @return [Recorded] whole number of the float cut off, within 0..65,535, as 16 bits; 0 of NaN
+      def code = held(65_535).then { |whole| Recorded.new(@recording, @recording.add(:code, whole.place)) }
+
+      # @return [Recorded] bits of the half float it rounds to, as Media::Half has them: 16 bits
+      def half = made(:half)
+
+      # @return [Recorded] of a whole number the last eight bits
+      def low = made(:low)
+
+      # @param other [Recorded] eight bits, as this
+      # @return [Recorded] the difference, round at 256, from 128 on
+      def from(other) = made(:from, other.place)
+
+      # @return [Recorded] of a mask 1 where it holds, else 0: 16 bits
+      def flag = made(:flag)
 
       # @return [Recorded] a whole number as a float
       def float = made(:float)

@@ -2,9 +2,9 @@
 
 module Mordant
   module Pointwise
-    # What operations do to a pixel, written down as a list of instructions that can be
-    # compiled (see Compiled). The operations run once, on stand-ins for planes (Recorded), so that
-    # their formulas stay where they are.
+    # What formulas do to a pixel, written down as a list of instructions that can be
+    # compiled (see Kernel). The formulas run once, on stand-ins for planes (Recorded), and so
+    # stay where they are.
     #
     # An instruction is a name and its operands: places of earlier instructions, or numbers of
     # constants and of tables. Numbers that differ from picture to picture are constants, and so
@@ -21,16 +21,17 @@ module Mordant
       attr_reader :constants
       # @return [Array<#memory>] tables that instructions read
       attr_reader :tables
-      # @return [Array<Integer>] places of what becomes of the three planes
+      # @return [Array<Integer>] places of what is kept
       attr_reader :results
 
-      # @param operations [Array<#call>] each recordable
-      # @param codes [Boolean] planes are 16-bit codes, not floats
+      # @param kinds [Array<Symbol>] :floats or :codes (of 16 bits) of each plane
+      # @yieldparam planes [Array<Recorded>]
+      # @yieldreturn [Array<Recorded>] what is kept: floats, 16 or 8 bits, or masks of what should be nowhere
       # @raise [Beyond]
-      def initialize(operations, codes: false)
+      def initialize(kinds)
         @instructions, @constants, @tables = [], [], []
-        planes = Array.new(3) { |channel| Recorded.new(self, add(codes ? :codes : :plane, channel)) }
-        @results = Chain.reduce(operations, planes).map(&:place).freeze
+        planes = kinds.each_with_index.map { |kind, number| Recorded.new(self, add(kind, number)) }
+        @results = yield(*planes).map(&:place).freeze
       end
 
       # @param operation [#call]

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+require "fiddle"
+
+module Mordant
+  module Pointwise
+    # A recording that can be run on memory: all that is done to a pixel in one pass, instead of one for each
+    # product and sum, to the same bits. Compiled when it is first run.
+    class Kernel
+      LEAST = 12_000 # pixels that compiling is worth
+
+      # @return [Boolean] there are kernels here; without the compiler Numo does all of the work
+      def self.here? = Compiler.here?
+
+      # @param pointer [String] memory that lives as long as the address is used
+      # @return [Integer]
+      def self.address(memory) = Fiddle::Pointer[memory].to_i
+
+      # @param kinds [Array<Symbol>] see Recording
+      # @yield see Recording
+      # @raise [Recording::Beyond]
+      def initialize(kinds, &block)
+        @recording = Recording.new(kinds, &block)
+        @constants = @recording.constants.pack("f*")
+      end
+
+      # @param size [Integer] pixels
+      # @return [Boolean] they are worth running it
+      def worth?(size) = Kernel.here? && (size >= LEAST || (size >= Listing::LANES && (!@function.nil? || Compiler.kept?(@recording))))
+
+      # @param count [Integer] pixels, Listing::LANES or more
+      # @param inputs [Array<Integer>] addresses of planes, as many elements each
+      # @param outputs [Array<Integer>] of those that are made, elsewhere than those
+      # @return [Boolean] no float that was made is NaN, and no mask holds anywhere
+      def run(count, inputs, outputs)
+        @function ||= Compiler.function(@recording)
+        tables = @recording.tables.map(&:memory) # held until it has run
+        @function.call(count, inputs.pack("J*"), outputs.pack("J*"), @constants, tables.map { |table| Kernel.address(table) }.pack("J*")) == 1
+      end
+    end
+  end
+end
