@@ -32,6 +32,10 @@ module Mordant
       Frame.new(rgb, width:, height:, encoding:, place:)
     end
 
+    # @param chain [Pointwise::Chain]
+    # @return [Frame] what it makes of this one
+    def through(chain, encoding:) = with(chain.call(rgb), encoding:)
+
     # @param apart [Boolean] an output makes something else of the outgoing and of the incoming shot of a transition
     # @yieldparam frame [Frame] that an output is made of
     # @yieldparam side [Symbol] :outgoing or :incoming, whose output that is

@@ -27,6 +27,17 @@ module Mordant
     # @return [Numo::NArray, Recorded] square roots
     def root(plane) = plane.is_a?(Recorded) ? plane.root : Numo::NMath.sqrt(plane)
 
+    SAMPLE = 2048 # pixels
+
+    # Some pixels from all over a picture through operations, which make what entries of tables those need.
+    #
+    # @param operations [Array<#call>]
+    # @param source [Numo::NArray] [3, n]
+    def sample(operations, source)
+      places = 0.step(source.shape[1] - 1, [source.shape[1] / SAMPLE, 1].max).to_a
+      Chain.reduce(operations, Array.new(3) { |channel| source[channel, places].dup }).each(&:free)
+    end
+
     # The rows of a picture in stretches of about TILE pixels, none so small that a kernel cannot take it unless the picture is.
     #
     # @param about [Integer] pixels

@@ -12,10 +12,14 @@ module Mordant
 
       module_function
 
+      # @param encoding [String]
+      # @return [Boolean] it has levels
+      def of?(encoding) = Colour.encoding(encoding).transfer == Colour::Transfer::PQ
+
       # @param frame [Frame] codes
       # @return [Array<Float>, nil] highest and mean cd/m2; nil of other encodings
       def of(frame)
-        return unless Colour.encoding(frame.encoding).transfer == Colour::Transfer::PQ
+        return unless of?(frame.encoding)
 
         brightest = frame.rgb.max(axis: 0).clip(0.0, 1.0)
         nits = table[Numo::Int32.cast(brightest * (PLACES - 1) + 0.5)].dup

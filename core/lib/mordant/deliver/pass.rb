@@ -58,10 +58,11 @@ module Mordant
 
       def write(frames, record)
         facts, tokens = @describe.call(record)
-        seen = {}
-        @writers.each do |output, writer|
-          next if settled?(output, record)
+        left = @writers.reject { |output, _| settled?(output, record) }
+        return if left.one? && straight(*left.first, frames, record)
 
+        seen = {}
+        left.each do |output, writer|
           sheet = writer.sheet
           key = [sheet.variant, sheet.view, sheet.format.float?]
           viewed, beyond = seen[key] ||= viewed(frames.fetch(sheet.variant), sheet, record)
@@ -71,9 +72,27 @@ module Mordant
         end
       end
 
+      # What a single video is made of, without pictures between.
+      #
+      # @return [Boolean] it is done
+      def straight(output, writer, frames, record)
+        sheet = writer.sheet
+        return false if sheet.format.sequence? || writer.has?(record)
+
+        frame = output_of(sheet, record).run(frames.fetch(sheet.variant))
+        made = (@straight ||= Straight.new).call(frame, dither: sheet.dither(record), of: writer.bits) if Straight.can?(frame, sheet)
+        return false unless made
+
+        findings.measure(output, record, beyond: made.beyond)
+        writer.keep_planes(record, made.planes)
+        true
+      end
+
+      def output_of(sheet, record) = Grade::Output.for(@bind.call(sheet.view, record), @space)
+
       # @return [Array(Frame, Float)] in the sheet's view, and the share of its pixels that its codes cannot say
       def viewed(frame, sheet, record)
-        made = Grade::Output.for(@bind.call(sheet.view, record), @space).run(frame)
+        made = output_of(sheet, record).run(frame)
         [made, Beyond.share(made.rgb, size: made.size, float: sheet.format.float?)]
       end
 

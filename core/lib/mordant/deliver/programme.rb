@@ -77,7 +77,7 @@ module Mordant
         window = variants.map { |variant| source.window(frame...(frame + segment.length), variant) }.max
         wanted = (segment.first...(segment.first + segment.length)).map { |record| shot.shown_at(record) }
         Media::Surrounded.each(source.reader, wanted:, frames: shot.clip_frames, window:, width: @width, height: @height) do |codes, around|
-          yield(variants.map { |variant| source.plan_at(frame, variant).run(codes, around:) })
+          yield(variants.map { |variant| source.plan_at(frame, variant).coming(codes, around:) })
           frame += 1
         end
       end

@@ -60,6 +60,9 @@ module Mordant
       # @return [Array]
       def variant = [graded?, graded? ? look : 0.0, graded? && cleaned?]
 
+      # @return [Boolean] nothing is drawn over the picture, and none of it is left out
+      def bare? = mask.nil? && safe.empty? && burns.empty?
+
       # @return [Boolean] its frames are so large that memory counts
       def large? = width * height > LARGE
 

@@ -29,9 +29,17 @@ module Mordant
 
       # @raise [SystemCallError]
       def write(record, frame, _facts)
-        codes = Media::Integers.planes(frame, 16, dither: sheet.dither(record), of: [sheet.format.bits, 16].min)
+        keep_planes(record, Media::Integers.planes(frame, 16, dither: sheet.dither(record), of: bits).to_binary)
+      end
+
+      # @return [Integer] of the codes of the file
+      def bits = [sheet.format.bits, 16].min
+
+      # @param planes [String] green, blue, red of 16 bits
+      # @raise [SystemCallError]
+      def keep_planes(record, planes)
         partial = "#{frame_file(record)}.#{Process.pid}.part"
-        File.binwrite(partial, codes.to_binary)
+        File.binwrite(partial, planes)
         File.rename(partial, frame_file(record))
       ensure
         FileUtils.rm_f(partial) if partial

@@ -38,7 +38,7 @@ module Mordant
       # @param working [Frame] log codes of the working space
       # @return [Frame] in the view's encoding
       def run(working)
-        working.shown { |frame| frame.with(@chain.call(frame.rgb), encoding: view.encoding) }
+        working.shown { |frame| frame.through(@chain, encoding: view.encoding) }
       end
 
       private

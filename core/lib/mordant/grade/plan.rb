@@ -67,6 +67,15 @@ module Mordant
       # @return [Frame] graded, in log codes of the working space
       def run(codes, around: nil) = picture(Moment.of(codes, around:))
 
+      # @param codes [Media::Codes]
+      # @param around [#call, nil] see Moment.of
+      # @return [Frame] the same as #run, made later where it can be
+      def coming(codes, around: nil)
+        return run(codes, around:) unless pointwise?
+
+        Coming.new(codes.rgb, [chain], width: codes.width, height: codes.height, encoding: space.log)
+      end
+
       # @param frame [Frame] in the source encoding
       # @return [Frame] graded, in log codes of the working space
       # @raise [ParameterError] of a frame in another encoding

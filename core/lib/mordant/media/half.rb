@@ -20,7 +20,7 @@ module Mordant
       def bits(values)
         return worked_out(values) unless kernel&.worth?(values.size)
 
-        floats, made = values.to_binary, "\0" * (2 * values.size)
+        floats, made = values.to_binary, "\0".b * (2 * values.size)
         kernel.run(values.size, [Pointwise::Kernel.address(floats)], [Pointwise::Kernel.address(made)])
         Numo::UInt16.from_binary(made)
       end

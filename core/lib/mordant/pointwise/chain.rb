@@ -53,14 +53,18 @@ module Mordant
         end
         return rgb.dup if empty?
 
-        run(rgb, tables, @quick_tables ||= quick(tables))
+        run(rgb, steps, @quick_tables ||= quick(steps))
       end
 
       # @param codes [Numo::UInt16] [3, n], full-range code values of 0..65_535
       # @return [Numo::SFloat] [3, n]
       def from_codes(codes)
-        run(codes, code_tables, @quick_code_tables ||= quick(code_tables, codes: true))
+        run(codes, steps(codes: true), @quick_code_tables ||= quick(steps(codes: true), codes: true))
       end
+
+      # @param codes [Boolean] from 16-bit codes on
+      # @return [Array<#call>] its operations through tables
+      def steps(codes: false) = codes ? code_tables : tables
 
       private
 
@@ -71,21 +75,13 @@ module Mordant
         sampled, rooms = nil, Array.new(3) { +"" }
         Pointwise.each_tile(source.shape[1], SHORT) do |range|
           planes = quickly(quick, source, range, rooms)
-          planes ||= (sampled ||= sample(operations, source)) && quickly(quick, source, range, rooms)
+          planes ||= (sampled ||= Pointwise.sample(operations, source)) && quickly(quick, source, range, rooms)
           planes ||= Chain.reduce(operations, split(source, range))
           planes.each_with_index { |plane, channel| out[channel, range] = plane }
           planes.each(&:free)
         end
         out
       end
-
-      # Pixels from all over a picture through operations that make what entries they need.
-      def sample(operations, source)
-        places = 0.step(source.shape[1] - 1, [source.shape[1] / SAMPLE, 1].max).to_a
-        Chain.reduce(operations, split(source, places)).each(&:free)
-      end
-      SAMPLE = 2048
-      private_constant :SAMPLE
 
       # @return [Array<Numo::SFloat>, nil] nil where a NaN came of it, which goes through every operation
       def quickly(operations, source, range, rooms)

@@ -43,7 +43,7 @@ module Mordant
         size = planes.first.size
         return Chain.reduce(@quick, planes) unless worth?(size)
 
-        rooms.each { |room| room << "\0" * (size * FLOAT - room.bytesize) if room.bytesize < size * FLOAT }
+        rooms.each { |room| room << "\0".b * (size * FLOAT - room.bytesize) if room.bytesize < size * FLOAT }
         inputs = planes.map(&:to_binary)
         done = @kernel.run(size, inputs.map { |input| Kernel.address(input) }, rooms.map { |room| Kernel.address(room) })
         inputs.each(&:clear)

@@ -102,7 +102,7 @@ module Mordant
         end
 
         def engine_of(made)
-          options = "\0" * OPTIONS
+          options = "\0".b * OPTIONS
           call("InitializeMCJITCompilerOptions", options, OPTIONS)
           options[0, 4] = [OPTIMISING].pack("L")
           told { |engine, message| call("CreateMCJITCompilerForModule", engine, made, options, OPTIONS, message) }

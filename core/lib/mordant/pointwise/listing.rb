@@ -14,7 +14,7 @@ module Mordant
       ARITHMETIC = {add: "fadd", subtract: "fsub", multiply: "fmul", divide: "fdiv"}.freeze
       # Types of what is kept that is no float, and bytes of one.
       KEPT = {code: [CODES, 2], half: [CODES, 2], flag: [CODES, 2], from: [BYTES, 1]}.freeze
-      MASKS = %i[below above either].freeze
+      MASKS = %i[below above either none].freeze
       CHOICES = {at_least: "olt", at_most: "ogt"}.freeze # where the second operand is taken; of NaN the first
 
       # @param recording [Recording]
@@ -106,6 +106,8 @@ module Mordant
       def below(place, first, second) = set(place, "fcmp olt #{FLOATS} #{pair(first, second)}")
 
       def above(place, first, second) = set(place, "fcmp ogt #{FLOATS} #{pair(first, second)}")
+
+      def none(place, value) = set(place, "fcmp uno #{FLOATS} #{pair(value, value)}")
 
       def either(place, first, second) = set(place, "or #{BITS} #{pair(first, second)}")
 

@@ -36,6 +36,9 @@ module Mordant
       # @return [Recorded] square root
       def root = become(@recording.add(:root, place))
 
+      # @return [Recorded] mask of NaN
+      def none = made(:none)
+
       def <(other) = made(:below, @recording.place_of(other))
 
       def >(other) = made(:above, @recording.place_of(other))

@@ -9,7 +9,7 @@ module Mordant
 
         named "h264", "H.264", extension: ".mp4", bits: 10, about: "MP4, 10 bit 4:2:0"
         encoded pixels: "yuv420p10le", encoder: %w[-c:v libx264 -preset medium -crf 14], container: %w[-movflags +faststart+use_metadata_tags -f mp4],
-          slim: SLIM
+          slim: [*SLIM, "-preset", "veryfast", "-crf", "13"] # nearer than the smaller ones, a fifth larger, in half the time
       end
     end
   end
