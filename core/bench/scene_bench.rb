@@ -2,8 +2,7 @@
 
 require "tmpdir"
 
-# Camera footage through the rendering, which a fine lattice holds for most colours: beside a plain lut3d transcode, beside the
-# exact way, and what a UHD frame costs.
+# Camera footage through the rendering, all of it made exactly: beside a plain lut3d transcode, and what a UHD frame costs.
 module Bench
   module Scene
     WIDTH, HEIGHT = 1280, 720
@@ -28,7 +27,8 @@ module Bench
         File.write(cube, "LUT_3D_SIZE 33\n#{Exact.lattice(33).join}")
         Array.new(3) do |round|
           plain = Deliveries.seconds { plain(path, cube, "#{folder}/plain#{round}.mov") }
-          ours = Deliveries.seconds { draw(path, Deliveries.writer(folder, "vc3-mov", Mordant::Grade::View::STANDARD, WIDTH, HEIGHT), FRAMES) }
+          programme = Deliveries.programme_of(path, WIDTH, HEIGHT, FRAMES)
+          ours = Deliveries.seconds { Deliveries.deliver(programme, [Deliveries.writer(folder, "vc3-mov", Mordant::Grade::View::STANDARD, WIDTH, HEIGHT)], FRAMES) }
           plain / ours
         end
       end
@@ -39,37 +39,16 @@ module Bench
         "-c:v", "dnxhd", "-profile:v", "dnxhr_hqx", target)
     end
 
-    # All an order does of a shot that a fine lattice draws, checks left out.
-    def draw(path, writer, count)
-      raster = {width: writer.sheet.width, height: writer.sheet.height}
-      source = Mordant::Deliver::Programme::Source.new(reader: Mordant::Media::Reader.new(path, rate: Deliveries::RATE), plan: Mordant::Grade::Plan.new(recipe: Deliveries::RECIPE, source: "logc3-ei800-wg3"))
-      bake = Mordant::Deliver::Mended.bake(source:, output: Mordant::Grade::Output.for(Mordant::Grade::View::STANDARD), bits: 10, first: 0, count:, **raster)
-      writer.open
-      Mordant::Deliver::Mended.new(reader: source.reader, bake:, **raster).each(first: 0, count:) { |frame, _, record| writer.write(record, frame, nil) }
-      writer.seal(0, count)
-      writer.finish(timecode: Deliveries.start)
-    end
-
-    # A shot of the demo at 1080 lines, the lattice's way over the exact one, to the same file.
-    def beside_exact
-      count = 48
-      Dir.mktmpdir do |folder|
-        writer = -> { Deliveries.writer(folder, "h264", Mordant::Grade::View::STANDARD, 1920, 1080) }
-        programme = Deliveries.programme_of(DEMO, 1920, 1080, count / 4)
-        Array.new(2) { Deliveries.cpu { draw(DEMO, writer.call, count) } / count / (Deliveries.cpu { Deliveries.deliver(programme, [writer.call], count / 4) } / (count / 4)) }
-      end
-    end
-
-    # CPU seconds a frame of the lattice's way, decoders and encoders included.
-    def drawn_cpu
+    # CPU seconds a frame of a shot of the demo, decoders and encoders included.
+    def filmed_cpu
       width, height, count = UHD
       Dir.mktmpdir do |folder|
-        path = enlarged(folder, width, height, count)
-        [Deliveries.cpu { draw(path, Deliveries.writer(folder, "h264", Mordant::Grade::View::STANDARD, width, height), count) } / count]
+        programme = Deliveries.programme_of(enlarged(folder, width, height, count), width, height, count)
+        [Deliveries.cpu { Deliveries.deliver(programme, [Deliveries.writer(folder, "h264", Mordant::Grade::View::STANDARD, width, height)], count) } / count]
       end
     end
 
-    # CPU seconds a frame of the exact way, decoders and encoders included.
+    # The same of gradients without grain.
     def exact_cpu(format, view, count: 6)
       width, height, = UHD
       Dir.mktmpdir do |folder|
@@ -80,8 +59,7 @@ module Bench
   end
 
   figure("bulk_scene_vs_lut3d", "times", "speed of a log clip with a grade and the SDR rendering, to 10-bit 4:2:2, over a plain ffmpeg lut3d transcode of it on one core", more: true) { Scene.ratio }
-  figure("mended_vs_exact", "times", "CPU time of a shot of the demo at 1080 lines to H.264 through a fine lattice, what it is not near enough of made exactly, over all of it made exactly") { Scene.beside_exact }
-  figure("uhd_h264_drawn_cpu_s", "s", "CPU time of a UHD frame of log footage through a fine lattice to H.264, of twenty-four, all told") { Scene.drawn_cpu }
-  figure("uhd_h264_cpu_s", "s", "the same made exactly") { Scene.exact_cpu("h264", Mordant::Grade::View::STANDARD) }
+  figure("uhd_h264_filmed_cpu_s", "s", "CPU time of a UHD frame of log footage with a camera's noise to H.264, of twenty-four, all told") { Scene.filmed_cpu }
+  figure("uhd_h264_cpu_s", "s", "the same of gradients without noise, of six") { Scene.exact_cpu("h264", Mordant::Grade::View::STANDARD) }
   figure("uhd_exr_half_cpu_s", "s", "the same to half-float OpenEXR in scene light") { Scene.exact_cpu("exr-half", Mordant::Grade::View::MASTER) }
 end

@@ -207,25 +207,6 @@ RSpec.describe "Orders", type: :request do
     expect(Server::Output.first.lattices).to eq({})
   end
 
-  it "has ffmpeg draw camera footage through a fine lattice where that pays, makes exactly what it is not near enough of, and says so" do
-    stub_const("Mordant::Deliver::Mended::WORTH", 64 * 36 * 6)
-    cut.loaded_shots.each { |shot| shot.clip.update!(encoding: "logc3-ei800-wg3") }
-    cut.loaded_shots.first.recipe.accept(revision: 0, document: Studio.balance(exposure: 0.5, saturation: 1.2), words: "x")
-    order(outputs: [review, review.merge("name" => "exact", "mask" => 1.9)])
-    work_off
-    expect(states).to eq([["done", 14]] * 2), Server::Output.pluck(:message).inspect
-    output, exact = Server::Output.order(:id).to_a
-    drawn = Server::Part.pluck(:found).flat_map { |found| found.dig(output.id.to_s, "drawn") || [] }
-    expect(drawn.map(&:first)).to eq([*0...8, *10...14]) # two dissolve
-    expect(drawn.map { |note| note[1] }.uniq.sort).to eq([0.0, 1.0]) # frames of one colour that was looked at, or was not
-    pictures = [output, exact].map { |one| seen(one.file).map { |picture| picture[true, 18, 30].to_a } }
-    expect(pictures.transpose.map { |one, other| one.zip(other).map { |a, b| (a - b).abs }.max }).to all(be < 3 * 65_535 / 1023.0) # both are dithered and coded
-    expect(output.report["drawn"]).to include("frames" => 12, "worst" => be < 1, "mean" => be < 0.1)
-    expect(exact.report["drawn"]).to be_nil
-    call(:get, "/outputs/#{output.id}/report")
-    expect(last_response.body).to match(/12 frames through a lattice; \d+\.\d % of their pixels were made exactly/)
-  end
-
   it "waits while it is paused, goes before others when it is put first, and goes on" do
     order
     made = Server::Order.first

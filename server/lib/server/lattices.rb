@@ -2,24 +2,10 @@
 
 module Server
   # Has frames of an output drawn by ffmpeg alone where a lattice would not show. Whether it
-  # would is looked for once for each shot and its grade, and kept with the output. Where it would, a fine lattice draws most of
-  # them, and the rest is made exactly.
+  # would is looked for once for each shot and its grade, and kept with the output.
   class Lattices
     MOST_BITS = 10
     TOO_COARSE = 0 # nodes that are kept where none are enough
-
-    # A shot's fine lattice costs seconds, and its parts come one after the other.
-    #
-    # @param key [Object] all that it depends on
-    # @return [Mordant::Grade::FineBake] what the block makes, kept
-    def self.fine(key)
-      @fine ||= {}
-      @fine[key] = @fine.delete(key) || yield
-      @fine.shift while @fine.size > KEPT
-      @fine[key]
-    end
-    KEPT = 2
-    private_constant :KEPT
 
     # @param output [Output]
     # @param stretch [Stretch]
@@ -53,12 +39,9 @@ module Server
           next unless range.any?
 
           told = ->(done) { yield range.begin - records.begin + done }
-          if (bulk = bulk(segment.incoming, whole))
-            writer.draw(bulk, range, frame: segment.incoming.source_at(range.begin), &told)
-            range.each { |record| findings.measure(@output.id, record) if writer.has?(record) }
-          elsif (mended = mended(segment.incoming, whole))
-            mend(mended, writer, range, segment.incoming, findings, &told)
-          end
+          bulk = bulk(segment.incoming, whole) or next
+          writer.draw(bulk, range, frame: segment.incoming.source_at(range.begin), &told)
+          range.each { |record| findings.measure(@output.id, record) if writer.has?(record) }
         end
       end
     end
@@ -102,36 +85,6 @@ module Server
       found if found.fits?
     rescue Mordant::MediaError
       nil # the exact way tells what is wrong with it, or leaves frames out as the order says
-    end
-
-    # What no coarse lattice is near enough of, where a fine one does most of it.
-    #
-    # @return [Mordant::Deliver::Mended, nil]
-    def mended(member, whole)
-      source = still(member, whole)
-      raster = {width: @sheet.width, height: @sheet.height}
-      return unless output_of(whole).pointwise? && Mordant::Deliver::Mended.can?(source, count: whole.size, **raster)
-
-      bake = Lattices.fine([grade_of(member, whole), member.key, @sheet.format.bits, raster]) do
-        Mordant::Deliver::Mended.bake(source:, output: output_of(whole), bits: @sheet.format.bits, first: member.source_at(whole.begin), count: whole.size, **raster)
-      end
-      Mordant::Deliver::Mended.new(reader: source.reader, bake:, **raster).then { |made| made if made.fits? }
-    rescue Mordant::MediaError
-      nil # the exact way tells what is wrong with it
-    end
-
-    # Frames that are missing from the first one on; one that cannot be decoded is left to the exact way.
-    def mend(mended, writer, range, member, findings)
-      at = range.find { |record| !writer.has?(record) } or return
-      writer.open
-      mended.each(first: member.source_at(at), count: range.end - at) do |frame, note, number|
-        record = at + number
-        writer.write(record, frame, nil) unless writer.has?(record)
-        findings.measure(@output.id, record, beyond: note.beyond, drawn: note)
-        yield record + 1 - range.begin
-      end
-    rescue Mordant::MediaError
-      raise if writer.has?(range.end - 1) # all are there, and yet something is wrong
     end
 
     # @return [String] another one when anything changes that its pictures depend on

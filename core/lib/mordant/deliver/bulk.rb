@@ -73,22 +73,32 @@ module Mordant
 
       def baked(size) = Grade::Bake.new(plan: @source.plan, output: @output, size:)
 
-      # The smallest lattice that is near enough, or the largest, with its error.
+      # The smallest lattice that is near enough, or the largest, with its error. Where one frame says that none will be, no others are looked at.
       def nearest
-        probes = colours
+        bake = baked(SIZES.first)
+        error = error_of(bake, colours(numbers.first(1)))
+        return [bake, error] if error > HOPELESS
+
+        probes = colours(numbers)
         SIZES.each do |size|
-          bake = baked(size)
-          error = bake.error(probes).worst * (2**@bits - 1)
+          bake = baked(size) unless size == SIZES.first
+          error = error_of(bake, probes)
           return [bake, error] if error < LARGEST_ERROR || error > HOPELESS || size == SIZES.last
         end
       end
 
+      def error_of(bake, probes) = bake.error(probes).worst * (2**@bits - 1)
+
       def looking(&) = Thread.new(&).tap { |thread| thread.report_on_exception = false }
 
-      # Codes of frames at equal distances, each also moved to either side.
-      def colours
+      # At equal distances.
+      def numbers
         most = (FRAMES.begin + @count / EVERY).clamp(FRAMES)
-        numbers = Array.new(most) { |i| @first + i * (@count - 1) / [most - 1, 1].max }.uniq
+        Array.new(most) { |i| @first + i * (@count - 1) / [most - 1, 1].max }.uniq
+      end
+
+      # Codes of frames, each also moved to either side.
+      def colours(numbers)
         frames = numbers.map { |number| looking { @source.reader.frame(number, width: WIDTH, height: HEIGHT) } }.map(&:value)
         all = Numo::NArray.hstack(frames.map { |frame| Numo::DFloat.cast(frame.rgb) / 65_535 })
         moves = Grade::Bake.spread(all.shape[1]) * (2 * MARGIN) - MARGIN

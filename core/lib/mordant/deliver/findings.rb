@@ -3,10 +3,10 @@
 module Mordant
   module Deliver
     # What was found out of each output while a stretch was written: frames that were left
-    # out, light levels, pixels beyond the codes, what a fine lattice drew. It is kept as JSON with the stretch, so that
+    # out, light levels, pixels beyond the codes. It is kept as JSON with the stretch, so that
     # whoever goes on after a killed writer measures again what was not kept.
     class Findings
-      KINDS = %w[measured levels beyond lost drawn].freeze
+      KINDS = %w[measured levels beyond lost].freeze
 
       # @param kept [Hash] of to_h
       def initialize(kept = {})
@@ -21,15 +21,13 @@ module Mordant
 
       # @param levels [Array<Float>, nil] see LightLevels.of
       # @param beyond [Float] share of the frame's pixels beyond what its codes can say
-      # @param drawn [Mended::Note, nil] of a frame that was drawn through a fine lattice
-      def measure(output, record, levels: nil, beyond: 0.0, drawn: nil)
+      def measure(output, record, levels: nil, beyond: 0.0)
         return if measured?(output, record)
 
         lost(output).reject! { |(number, _)| number == record }
         measured(output) << record
         levels(output) << levels if levels
         beyond(output) << [record, beyond] if beyond.positive?
-        drawn(output) << [record, *drawn.differences] if drawn
       end
 
       # @param output [Object]
@@ -45,9 +43,6 @@ module Mordant
       #   @return [Array<Array(Integer, Float)>] record frames and shares
       # @!method lost(output)
       #   @return [Array<Array(Integer, String)>] record frames and why each was left out
-      # @!method drawn(output)
-      #   @return [Array<Array(Integer, Float, Float, Float)>] record frames, the share that was computed, and by how much other pixels that
-      #     were compared differ, at worst and in the mean, in codes of the output
       # @!method measured(output)
       #   @return [Array<Integer>] record frames
       KINDS.each { |kind| define_method(kind) { |output| @of[output.to_s][kind] } }

@@ -8,7 +8,7 @@ module Mordant
     # What a check found, for people and for programs.
     class Report
       # @param facts [Hash{Symbol => Object}] name, statement, from, and what Check#call found; also
-      #   beyond, [record, share] of pixels that codes cannot say, drawn, see Findings, and light, see LightLevels
+      #   beyond, [record, share] of pixels that codes cannot say, and light, see LightLevels
       # @param place [#call] record frame to [shot, timecode]
       def initialize(facts, place:)
         @facts, @place = facts, place
@@ -32,7 +32,7 @@ module Mordant
       end
 
       def to_h
-        @facts.except(:beyond, :checksums).merge(drawn:, faults:, notices:, files: @facts[:checksums].size, passed: faults.empty?,
+        @facts.except(:beyond, :checksums).merge(faults:, notices:, files: @facts[:checksums].size, passed: faults.empty?,
           light: @facts[:light]&.transform_values { |nits| nits.round(2) })
       end
 
@@ -40,8 +40,7 @@ module Mordant
 
       # @return [String] a page that needs nothing else
       def to_html
-        rows = {"Written" => @facts[:name], "From" => @facts[:from], "To" => @facts[:statement], "Frames" => "#{@facts[:found]} of #{@facts[:expected]}", "Drawn" => drawn && drawn_in_words,
-                "Light levels" => @facts[:light] && format("MaxCLL %<cll>.1f, MaxFALL %<fall>.1f cd/m²", @facts[:light])}.compact
+        rows = {"Written" => @facts[:name], "From" => @facts[:from], "To" => @facts[:statement], "Frames" => "#{@facts[:found]} of #{@facts[:expected]}", "Light levels" => @facts[:light] && format("MaxCLL %<cll>.1f, MaxFALL %<fall>.1f cd/m²", @facts[:light])}.compact
         <<~HTML
           <!doctype html><html lang="en"><meta charset="utf-8"><title>#{safe(@facts[:name])}</title>
           <style>body{font:14px/1.5 sans-serif;max-width:60rem;margin:2rem auto;color:#222}th{text-align:left;padding-right:2rem;vertical-align:top}td{word-break:break-all}code{font-size:12px}</style>
@@ -53,22 +52,6 @@ module Mordant
       end
 
       private
-
-      # Of all frames that a fine lattice drew: how many; of their pixels the share that was computed, and by how much others that were
-      # compared differ, in codes.
-      def drawn
-        all = @facts.fetch(:drawn, [])
-        return if all.empty?
-
-        {frames: all.size, computed: mean(all, 1).round(4), worst: all.map { |note| note[2] }.max, mean: mean(all, 3).round(4)}
-      end
-
-      def mean(notes, at) = notes.sum { |note| note[at] } / notes.size
-
-      def drawn_in_words
-        format("%<frames>d frames through a lattice; %<share>.1f %% of their pixels were made exactly. Others were compared in each frame: %<mean>.2f codes off in the mean, %<worst>.2f at worst. What was more than half a code off was made exactly too.",
-          share: drawn[:computed] * 100, **drawn)
-      end
 
       SINGLY = 3 # places of a shot that are told one by one
       SEEN = 0.01 # percent of a picture, below which no number is told

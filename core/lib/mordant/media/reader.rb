@@ -24,18 +24,14 @@ module Mordant
       # @param count [Integer]
       # @param width [Integer] of the raster to deliver
       # @param height [Integer]
-      # @param then_by [String, nil] ffmpeg filters that full-range RGB goes through before it comes
       # @param every [Integer] frames from one that comes to the next
-      # @param stacked [Integer] pictures that those make of one, under each other
-      # @param pieces [Integer] that it is cut into before those, from the top, each of the same height
-      # @yieldparam codes [Codes] each frame in turn, or each piece
+      # @yieldparam codes [Codes] each frame in turn
       # @return [Integer] frames delivered
       # @raise [MediaError] of a file that ends before the frames asked for, or cannot be decoded
-      def each(first:, count:, width:, height:, every: 1, then_by: nil, stacked: 1, pieces: 1, &block)
+      def each(first:, count:, width:, height:, every: 1)
         there = ((stretches.size - first + every - 1) / every).clamp(0, count)
-        stretches.each(first:, count: there, filter: [coding.to_rgb(width:, height:, fit: @fit), *(TimedPipe.cut(pieces) if pieces > 1), *then_by].join(","), bytes: width * height * stacked * bytes_a_pixel, every:, pieces:) do |data|
-          part = data.bytesize / pieces
-          pieces.times { |at| block.call(codes((pieces == 1) ? data : data.byteslice(at * part, part), width, height * stacked / pieces)) }
+        stretches.each(first:, count: there, filter: coding.to_rgb(width:, height:, fit: @fit), bytes: width * height * bytes_a_pixel, every:) do |data|
+          yield codes(data, width, height)
         end
         return count if there == count
 

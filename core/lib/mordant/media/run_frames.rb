@@ -15,7 +15,7 @@ module Mordant
 
       # @see VideoFrames#each
       # @raise [MediaError] of a frame that is missing, naming it
-      def each(first:, count:, filter:, bytes:, every: 1, pieces: 1, &block)
+      def each(first:, count:, filter:, bytes:, every: 1, &block)
         return each_of_all(first, count, filter, bytes, every, &block) if every > 1
 
         last = first + count - 1
@@ -25,7 +25,7 @@ module Mordant
           raise MissingFrame.new(@path, @sequence.first + at) if present.zero?
 
           some = [present, last - at + 1].min
-          read(at, some, filter, bytes, pieces, &block)
+          read(at, some, filter, bytes, &block)
           at += some
         end
       end
@@ -43,9 +43,9 @@ module Mordant
       end
 
       # The reader looks for the file after the last one too, so a complaint alone means nothing.
-      def read(first, count, filter, bytes, pieces, &)
+      def read(first, count, filter, bytes, &)
         input, = opening(first)
-        done, complaint = TimedPipe.read(input, filter:, count:, bytes:, path: @path, strict: false, due: ->(step) { step * 1000 / @rate }, pieces:, &)
+        done, complaint = TimedPipe.read(input, filter:, count:, bytes:, path: @path, strict: false, due: ->(step) { step * 1000 / @rate }, &)
         return if done == count
 
         raise MediaError.new(@path, "frame #{@sequence.first + first + done} cannot be decoded#{" (#{complaint})" if complaint}; copy it again")

@@ -5,11 +5,7 @@ module Mordant
     # Frames out of ffmpeg with the time of each beside it, so that none is taken for another.
     # Frames come on one pipe, their times on another, a line each before its frame.
     module TimedPipe
-      TEE = ["-c:v", "rawvideo", "-f", "tee", "[f=mkvtimestamp_v2:flush_packets=1]pipe\\:3|[f=rawvideo]pipe\\:1"].freeze
-      OUTPUT = ["-copyts", "-enc_time_base", "-1", *TEE].freeze
-      # Pieces of a frame need times between those of frames: microseconds.
-      FINE = ["-copyts", "-enc_time_base", "1:1000000", *TEE].freeze
-      private_constant :TEE, :FINE
+      OUTPUT = ["-copyts", "-enc_time_base", "-1", "-c:v", "rawvideo", "-f", "tee", "[f=mkvtimestamp_v2:flush_packets=1]pipe\\:3|[f=rawvideo]pipe\\:1"].freeze
       TOLERANCE = 1 # ms, to which times are told
 
       # A frame came that is not the one that was due.
@@ -18,27 +14,22 @@ module Mordant
 
       module_function
 
-      # @param pieces [Integer] of the same height
-      # @return [String] a filter that makes them of a frame, from the top
-      def cut(pieces) = "settb=1/1000000,untile=1x#{pieces}"
-
       # @param arguments [Array<String>] that open the input
       # @param count [Integer] frames
       # @param bytes [Integer] of a frame
-      # @param pieces [Integer] that the filter makes of a frame; the time of the first is the frame's
       # @param path [String] for errors
       # @param strict [Boolean] stop at the first complaint of the decoder
       # @param due [#call] number of a frame, from 0, to its time in ms; nil of one that is not known
       # @yieldparam data [String]
       # @return [Array(Integer, String)] frames in a row that came as they should, and what ffmpeg complained of, or nil
-      def read(arguments, filter:, count:, bytes:, path:, strict:, due:, pieces: 1)
+      def read(arguments, filter:, count:, bytes:, path:, strict:, due:)
         done, theirs = 0, false
-        command = ["ffmpeg", "-v", "error", "-nostdin", *("-xerror" if strict), *arguments, "-map", "0:V:0", "-frames:v", (count * pieces).to_s, "-an", "-fps_mode", "passthrough", "-vf", filter, *((pieces == 1) ? OUTPUT : FINE)]
+        command = ["ffmpeg", "-v", "error", "-nostdin", *("-xerror" if strict), *arguments, "-map", "0:V:0", "-frames:v", count.to_s, "-an", "-fps_mode", "passthrough", "-vf", filter, *OUTPUT]
         Command.stream(command, path:, beside: true) do |outflow, times|
           lines = times.lines
           lines.next # a title
           while done < count && (data = outflow.read(bytes)) && data.bytesize == bytes
-            raise Astray unless meant?(Array.new(pieces) { lines.next }.first, due.call(done)) # which ends ffmpeg, that would write the others until somebody reads them
+            raise Astray unless meant?(lines.next, due.call(done)) # which ends ffmpeg, that would write the others until somebody reads them
 
             theirs = true
             yield data

@@ -22,14 +22,13 @@ module Mordant
       # @param filter [String] to planes
       # @param bytes [Integer] of a frame
       # @param every [Integer] frames from one that comes to the next
-      # @param pieces [Integer] that the filter makes of each, where every one comes
       # @yieldparam data [String]
       # @raise [MediaError] of a frame that cannot be decoded, naming it
-      def each(first:, count:, filter:, bytes:, every: 1, pieces: 1, &block)
+      def each(first:, count:, filter:, bytes:, every: 1, &block)
         left, back = count - ((every > 1 && @index.apart?) ? picked(first, count, every, filter, bytes, &block) : 0), 0
         while left.positive?
           at = first + (count - left) * every
-          done = read(at, left, filter, bytes, back, every, pieces, &block)
+          done = read(at, left, filter, bytes, back, every, &block)
           raise undecodable(at) if done.zero? && @index.begin_at(at, back:).nil?
 
           # what a decoder lacks after a short run-up it may have after a longer one
@@ -80,12 +79,12 @@ module Mordant
       end
 
       # @return [Integer] frames in a row that came as they should
-      def read(first, count, filter, bytes, back, every, pieces, &)
+      def read(first, count, filter, bytes, back, every, &)
         input, trim = opening(first, back:)
         trim += ",select=not(mod(n\\,#{every}))" if every > 1
         due = ->(step) { @index.seconds(first + step * every) * 1000 if @index.seekable? }
         # what is complained of may be of frames before those wanted
-        done, @complaint = TimedPipe.read(input, filter: "#{trim},#{filter}", count:, bytes:, path: @path, strict: true, due:, pieces:, &)
+        done, @complaint = TimedPipe.read(input, filter: "#{trim},#{filter}", count:, bytes:, path: @path, strict: true, due:, &)
         done
       end
 

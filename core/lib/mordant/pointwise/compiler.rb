@@ -76,7 +76,7 @@ module Mordant
         def processor
           @processor ||= begin
             name, features = text(call("GetHostCPUName")), text(call("GetHostCPUFeatures")).split(",")
-            AVX2.all? { |feature| features.include?(feature) } ? {"target-cpu" => "haswell", "target-features" => AVX2.join(",")} : {"target-cpu" => name, "target-features" => features.join(",")}
+            (AVX2.all? { |feature| features.include?(feature) }) ? {"target-cpu" => "haswell", "target-features" => AVX2.join(",")} : {"target-cpu" => name, "target-features" => features.join(",")}
           end
         end
 

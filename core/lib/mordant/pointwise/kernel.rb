@@ -19,8 +19,8 @@ module Mordant
       # @param kinds [Array<Symbol>] see Recording
       # @yield see Recording
       # @raise [Recording::Beyond]
-      def initialize(kinds, &block)
-        @recording = Recording.new(kinds, &block)
+      def initialize(kinds, &)
+        @recording = Recording.new(kinds, &)
         @constants = @recording.constants.pack("f*")
       end
 

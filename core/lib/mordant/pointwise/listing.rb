@@ -42,7 +42,8 @@ module Mordant
       def write(name, operands, place)
         if ARITHMETIC.key?(name) then set(place, "#{ARITHMETIC.fetch(name)} #{FLOATS} #{pair(*operands)}")
         elsif CHOICES.key?(name) then choose(place, CHOICES.fetch(name), *operands)
-        else send(name, place, *operands)
+        else
+          send(name, place, *operands)
         end
       end
 

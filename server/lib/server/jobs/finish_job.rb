@@ -56,7 +56,7 @@ module Server
       found = Mordant::Deliver::Check.new(@output.writer(@stretch), rate: @output.order.cut.project.rate, first: 0, count: @output.frames, lost:, proof:).call { go_on }
       sheet = @output.made_as
       from = @stretch.cut.project.space.label
-      Mordant::Deliver::Report.new({name: @output.path, statement: sheet.statement, from: "#{encodings.join(", ")} through #{from}", beyond: each_found("beyond"), drawn: each_found("drawn"),
+      Mordant::Deliver::Report.new({name: @output.path, statement: sheet.statement, from: "#{encodings.join(", ")} through #{from}", beyond: each_found("beyond"),
         light: Mordant::Deliver::LightLevels.over(each_found("levels")), **found}, place: @stretch.method(:place))
     end
 
