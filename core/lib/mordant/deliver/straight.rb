@@ -59,8 +59,6 @@ module Mordant
           codes = made.each_with_index.map { |plane, channel| Media::Integers.placed(plane, noisy ? planes[3 + channel] : Media::Integers::HALF, BITS).code }
           [*codes, Beyond.out(made, false).flag, made.map(&:none).reduce(:|)]
         end
-      rescue Pointwise::Recording::Beyond
-        nil
       end
 
       # @return [Integer, nil] pixels beyond the codes; nil where something has not been made yet, or is none

@@ -16,7 +16,7 @@ module Mordant
 
       def merge(_following) = nil
 
-      def tabulate = Pointwise::Formula.new { |planes| scaled(planes) { |most| @table.call(most) } }
+      def tabulate = Pointwise::Formula.new(recordable: true) { |planes| scaled(planes) { |most| @table.call(most) } }
 
       # @param planes [Array<Numo::NArray>]
       # @return [Array<Numo::NArray>]

@@ -18,7 +18,7 @@ module Mordant
 
       def tabulate
         tabulated, base = [@chain.operations, @base.to_a].map { |operations| operations.map(&:tabulate) }
-        Formula.new { |planes| mix(planes, tabulated, base) }
+        Formula.new(recordable: [*tabulated, *base].all? { |operation| Recording.takes?(operation) }) { |planes| mix(planes, tabulated, base) }
       end
 
       private

@@ -19,7 +19,7 @@ module Mordant
 
       def tabulate
         tabulated = @chains.map { |chain| chain.operations.map(&:tabulate) }
-        Formula.new { |planes| mix(planes, tabulated) }
+        Formula.new(recordable: tabulated.flatten.all? { |operation| Recording.takes?(operation) }) { |planes| mix(planes, tabulated) }
       end
 
       private

@@ -15,21 +15,14 @@ module Mordant
       # @param codes [Boolean] the first one takes 16-bit codes
       # @return [Array<#call>]
       def self.joined(operations, codes: false)
-        runs = operations.slice_when { |a, b| Recording.takes?(a) != Recording.takes?(b) }
-        runs.each_with_index.flat_map { |run, place| of(run, codes: codes && place.zero?) || run }
-      end
+        return operations unless Kernel.here?
 
-      # @return [Compiled, nil]
-      def self.of(operations, codes:)
-        new(operations, codes:) if Kernel.here? && Recording.takes?(operations.first)
-      rescue Recording::Beyond
-        nil
+        runs = operations.slice_when { |a, b| Recording.takes?(a) != Recording.takes?(b) }
+        runs.each_with_index.flat_map { |run, place| Recording.takes?(run.first) ? new(run, codes: codes && place.zero?) : run }
       end
-      private_class_method :of
 
       # @param operations [Array<#call>]
       # @param codes [Boolean]
-      # @raise [Recording::Beyond]
       def initialize(operations, codes: false)
         @quick = operations.map { |operation| operation.respond_to?(:quick) ? operation.quick : operation }
         @kernel = Kernel.new([codes ? :codes : :floats] * 3) { |*planes| Chain.reduce(operations, planes) }

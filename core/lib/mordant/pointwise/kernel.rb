@@ -18,7 +18,6 @@ module Mordant
 
       # @param kinds [Array<Symbol>] see Recording
       # @yield see Recording
-      # @raise [Recording::Beyond]
       def initialize(kinds, &)
         @recording = Recording.new(kinds, &)
         @constants = @recording.constants.pack("f*")

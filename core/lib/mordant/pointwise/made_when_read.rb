@@ -20,6 +20,12 @@ module Mordant
         complete(plane, nil)
       end
 
+      # The same of either element type.
+      #
+      # @param plane [Numo::SFloat, Numo::DFloat, Recorded]
+      # @return [Numo::SFloat, Numo::DFloat, Recorded]
+      def over(plane) = plane.is_a?(Numo::DFloat) ? Numo::DFloat.cast(call(Numo::SFloat.cast(plane))) : call(plane)
+
       # The same without looking whether an entry is missing: what is read there is NaN.
       #
       # @param plane [Numo::SFloat] contiguous vector

@@ -12,9 +12,6 @@ module Mordant
     # leaves no choice about (no logarithms, no fused products), so that what is compiled
     # gives the same floats as Numo, bit for bit.
     class Recording
-      # Raised by an operation within another that cannot be recorded.
-      class Beyond < StandardError; end
-
       # @return [Array<Array>] instructions, in an order in which they can be carried out
       attr_reader :instructions
       # @return [Array<Float>]
@@ -27,7 +24,6 @@ module Mordant
       # @param kinds [Array<Symbol>] :floats or :codes (of 16 bits) of each plane
       # @yieldparam planes [Array<Recorded>]
       # @yieldreturn [Array<Recorded>] what is kept: floats, 16 or 8 bits, or masks of what should be nowhere
-      # @raise [Beyond]
       def initialize(kinds)
         @instructions, @constants, @tables = [], [], []
         planes = kinds.each_with_index.map { |kind, number| Recorded.new(self, add(kind, number)) }

@@ -86,7 +86,7 @@ module Mordant
 
       def from_black(encoding)
         black = encoding.transfer.encode(Numo::DFloat[@aim.black / @aim.peak])[0]
-        black.zero? ? [] : [Pointwise::Formula.new { |planes| planes.map { |plane| ((plane - black) * (1.0 / (1.0 - black))).clip(0.0, nil) } }]
+        black.zero? ? [] : [Pointwise::Formula.new(recordable: true) { |planes| planes.map { |plane| ((plane - black) * (1.0 / (1.0 - black))).clip(0.0, nil) } }]
       end
 
       def area?(mapping) = mapping.area? && !mapping.tones(@aim).neutral?

@@ -19,7 +19,7 @@ module Mordant
       def merge(_following) = nil
 
       # @return [Pointwise::Formula] the same by tables
-      def tabulate = Pointwise::Formula.new { |planes| turned(planes, @intensity.call(planes.first), @colour.call(planes.first)) }
+      def tabulate = Pointwise::Formula.new(recordable: @sectors.nil?) { |planes| turned(planes, @intensity.call(planes.first), @colour.call(planes.first)) }
 
       private
 

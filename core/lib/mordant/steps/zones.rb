@@ -50,7 +50,7 @@ module Mordant
 
         weights = space.luminance_weights
         curves = [*gains, method(:saturation_at)].map { |function| Pointwise::FloatTable.new(function) }
-        [Pointwise::Formula.new { |planes| zoned(planes, weights, curves) }]
+        [Pointwise::Formula.new(recordable: true) { |planes| zoned(planes, weights, curves) }]
       end
 
       # @param name [Symbol] of NAMES
@@ -90,8 +90,8 @@ module Mordant
       def saturation_at(light) = weights_at(light).zip(saturation).map { |weight, amount| weight * amount }.reduce(:+)
 
       def zoned(planes, weights, curves)
-        luminance = Numo::SFloat.cast(mixed(planes, weights))
-        *gains, amount = curves.map { |curve| planes.first.class.cast(curve.call(luminance)) }
+        luminance = mixed(planes, weights)
+        *gains, amount = curves.map { |curve| curve.over(luminance) }
         lit = planes.zip(gains).map { |plane, gain| plane * gain }
         return lit if saturation.all?(1.0)
 

@@ -27,6 +27,19 @@ RSpec.describe Mordant::Media::EXR, :folder do
     expect((off / frame.rgb.abs.clip(2.0**-14, nil)).max).to be <= 2.0**-11
   end
 
+  it "is read the same where a picture is large, whose halves and bytes kernels make" do
+    large = Mordant::Frame.new(Numo::SFloat.new(3, 1037 * 37).rand * 8 - 0.5, width: 1037, height: 37, encoding: "aces2065-1")
+    read = lambda do
+      File.binwrite(path, exr.encode(large))
+      Numo::SFloat.from_binary(Vips::Image.new_from_file(path).extract_band(0, n: 3).cast(:float).write_to_memory, [large.size, 3]).transpose.dup
+    end
+    quickly = read.call
+    expect(((quickly - large.rgb).abs / large.rgb.abs.clip(2.0**-14, nil)).max).to be <= 2.0**-11
+    allow(Mordant::Pointwise::Compiler).to receive(:here?).and_return(false)
+    allow(Mordant::Media::Half).to receive(:kernel)
+    expect(read.call).to eq(quickly)
+  end
+
   it "carries its attributes" do
     said = Mordant::Media::Command.run(["exrheader", path], path:)
     expect(said).to match(/red   \(0\.7347 0\.2653\)/).and match(/framesPerSecond.*24000\/1001/).and match(/compression.*zip, multi-scanline/)

@@ -23,4 +23,14 @@ RSpec.describe Mordant::Media::Integers do
     together = described_class.interleave(flat, 16, dither: Mordant::Deliver::Dither.new(3), of: 10)
     expect(together[true, [1, 2, 0]].transpose).to eq(noisy)
   end
+
+  it "makes the same of large pictures, which a kernel rounds" do
+    codes = Frames.codes(width: 401, height: 251)
+    picture = Mordant::Frame.new(Numo::SFloat.cast(codes.rgb) / 50_000 - 0.1, width: 401, height: 251, encoding: "srgb")
+    [Float::NAN, Float::INFINITY, -Float::INFINITY].each_with_index { |value, at| picture.rgb[at, 70_000 + at] = value }
+    made = -> { [8, 10, 16].product([nil, Mordant::Deliver::Dither.new(5)]).flat_map { |bits, dither| [described_class.planes(picture, bits, dither:), described_class.interleave(picture, bits, dither:)] } }
+    quickly = made.call
+    allow(Mordant::Pointwise::Compiler).to receive(:here?).and_return(false)
+    expect(quickly).to eq(made.call)
+  end
 end

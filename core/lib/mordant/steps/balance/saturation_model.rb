@@ -32,14 +32,14 @@ module Mordant
         end
 
         def value(saturation)
-          Pointwise::Formula.new do |planes|
+          Pointwise::Formula.new(recordable: true) do |planes|
             high = planes.reduce { |a, b| a.clip(b, nil) }
             planes.map { |plane| high - (high - plane) * saturation }
           end
         end
 
         def strong(saturation, weights)
-          Pointwise::Formula.new do |planes|
+          Pointwise::Formula.new(recordable: true) do |planes|
             high, low = planes.reduce { |a, b| a.clip(b, nil) }, planes.reduce { |a, b| a.clip(nil, b) }
             luma = planes.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)
             scale = ((high - low) * (1 / STRONG)).clip(nil, 1.0) * (saturation - 1.0) + 1.0
