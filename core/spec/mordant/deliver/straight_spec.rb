@@ -47,7 +47,7 @@ RSpec.describe Mordant::Deliver::Straight do
     expect(described_class.can?(coming.tap(&:rgb), sheet)).to be(false)
     drawn = [{mask: 1.9}, {safe: [0.9]}, {burns: [{"text" => "x", "x" => 0, "y" => 0, "size" => 0.1}]}, {width: 320}].map { |more| sheet(**more) }
     expect(drawn.map { |one| described_class.can?(coming, one) }).to eq([false] * 4)
-    pq = Mordant::Grade::View.new(encoding: "rec2100-pq", rendering: "hdr-video-1000-1.1")
+    pq = Mordant::Grade::View.new(encoding: "rec2100-pq", rendering: "hdr-video-1000nit-15nit-p3lim-1.1")
     expect(described_class.can?(coming(plan, pq), sheet(view: pq))).to be(false)
   end
 

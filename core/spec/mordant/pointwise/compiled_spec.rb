@@ -45,7 +45,7 @@ RSpec.describe Mordant::Pointwise::Compiled do
   end
 
   it "makes of log codes a picture held to a gamut, of which a part is not recorded, as its operations do one by one" do
-    view = Mordant::Grade::View.new(encoding: "rec2100-pq", rendering: "hdr-video-1000-1.1", limit: "p3-d65")
+    view = Mordant::Grade::View.new(encoding: "rec2100-pq", rendering: "hdr-video-1000nit-15nit-p3lim-1.1", limit: "p3-d65")
     expect_same { Mordant::Grade::Output.new(view:).chain.call(log) }
   end
 
