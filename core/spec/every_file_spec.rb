@@ -22,7 +22,7 @@ RSpec.describe "Every file of the core" do
     "cut/open_timeline_spec" => %w[cut/open_timeline_{reading,values}],
     "cut/transition_spec" => %w[cut/manner cut/mix_measure deliver/mixing],
     "deliver/deliver_spec" => %w[deliver/{beyond,bulk,burn_in,colour_tags,dither,exr_files,findings,fit,light_levels,media_hash_list,naming,noise_picture,pass,presets,programme,report,sequence_writer,still,video_writer}],
-    "deliver/straight_spec" => %w[deliver/straight grade/coming],
+    "deliver/straight_spec" => %w[deliver/straight grade/coming media/half_planes],
     "deliver/formats_spec" => %w[deliver/format deliver/{sequence,video}_format deliver/formats/* format_error],
     "film_spec" => %w[film/*],
     "fuzz_spec" => %w[error checks media_error parameter_error shape_error unknown_id_error],

@@ -4,7 +4,7 @@ module Mordant
   module Deliver
     # The files of OpenEXR sequences, with what their attributes say.
     module ExrFiles
-      # @param frame [Frame] light, or codes that are told in the comments
+      # @param frame [Frame, Media::HalfPlanes] light, or codes that are told in the comments
       # @param facts [Media::FrameFacts]
       # @param depth [Symbol] see Media::EXR
       # @param compression [String]

@@ -27,6 +27,9 @@ module Mordant
 
         def float? = bits.nil?
 
+        # @return [Boolean] it takes Media::HalfPlanes
+        def halves? = false
+
         # @return [Array<Class>] by id
         def all
           LOADER.eager_load_dir(File.join(__dir__, "formats"))

@@ -59,7 +59,7 @@ module Mordant
       def write(frames, record)
         facts, tokens = @describe.call(record)
         left = @writers.reject { |output, _| settled?(output, record) }
-        return if left.one? && straight(*left.first, frames, record)
+        return if left.one? && straight(*left.first, frames, record, facts)
 
         seen = {}
         left.each do |output, writer|
@@ -70,22 +70,28 @@ module Mordant
           findings.measure(output, record, levels: LightLevels.of(picture), beyond:)
           writer.write(record, picture, facts) unless writer.has?(record)
         end
+        seen.each_value { |viewed, _| viewed.rgb.free } # nobody has them any more, and they are large
       end
 
-      # What a single video is made of, without pictures between.
+      # What a single output is made of, without pictures between.
       #
       # @return [Boolean] it is done
-      def straight(output, writer, frames, record)
+      def straight(output, writer, frames, record, facts)
         sheet = writer.sheet
-        return false if sheet.format.sequence? || writer.has?(record)
+        return false if writer.has?(record) || !(writer.planes? || sheet.format.halves?)
 
         frame = output_of(sheet, record).run(frames.fetch(sheet.variant))
-        made = (@straight ||= Straight.new).call(frame, dither: sheet.dither(record), of: writer.bits) if Straight.can?(frame, sheet)
+        made = made_straight(frame, writer, record) if Straight.can?(frame, sheet)
         return false unless made
 
         findings.measure(output, record, beyond: made.beyond)
-        writer.keep_planes(record, made.planes)
+        writer.planes? ? writer.keep_planes(record, made.planes) : writer.write(record, Media::HalfPlanes.new(made.planes, width: frame.width, height: frame.height, encoding: frame.encoding), facts)
         true
+      end
+
+      def made_straight(frame, writer, record)
+        @straight ||= Straight.new
+        writer.planes? ? @straight.codes(frame, dither: writer.sheet.dither(record), of: writer.bits) : @straight.halves(frame)
       end
 
       def output_of(sheet, record) = Grade::Output.for(@bind.call(sheet.view, record), @space)

@@ -25,7 +25,7 @@ module Mordant
 
       def has?(record) = File.exist?(file(record))
 
-      # @param frame [Frame] finished, in the view's encoding
+      # @param frame [Frame, Media::HalfPlanes] finished, in the view's encoding
       # @param facts [Media::FrameFacts]
       # @raise [SystemCallError]
       def write(record, frame, facts)
@@ -36,6 +36,9 @@ module Mordant
       ensure
         FileUtils.rm_f(partial) if partial
       end
+
+      # @see VideoWriter#planes?
+      def planes? = false
 
       # Nothing is left to be done for a stretch.
       def seal(_first, _count) = nil

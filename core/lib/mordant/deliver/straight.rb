@@ -2,13 +2,14 @@
 
 module Mordant
   module Deliver
-    # Whole numbers of a file made of those of a source in one pass: grade, output, noise and rounding by one
-    # kernel, to the same numbers as one after the other, without a picture of floats between.
+    # What a file holds made of a source's codes in one pass: grade, output, noise and rounding by one
+    # kernel, to the same numbers as one after the other, without a picture of floats between. A file
+    # of 16-bit codes takes green, blue and red, one of half floats blue, green and red.
     class Straight
       BITS = 16
-      CODE = 2 # bytes
+      WORD = 2 # bytes
 
-      # planes: green, blue, red as files of planes have them; beyond: see Beyond.share
+      # planes: one after the other; beyond: see Beyond.share
       Made = Struct.new(:planes, :beyond)
 
       # @param frame [Frame] as the output has it
@@ -22,67 +23,84 @@ module Mordant
       # @param dither [Dither, nil]
       # @param of [Integer] codes of which the noise is, in bits
       # @return [Made, nil] nil where it cannot be done in one
-      def call(frame, dither:, of:)
-        noise = dither&.scaled((2**BITS - 1).fdiv(2**of - 1))
-        kernel = kernel(frame.chains, noisy: !noise.nil?)
-        return unless kernel&.worth?(frame.size)
+      def codes(frame, dither:, of:) = made(frame, Media::Integers::PLANES, noise: dither&.scaled((2**BITS - 1).fdiv(2**of - 1)))
 
-        planes = "\0".b * (3 * frame.size * CODE)
-        sampled = nil
-        found = Pointwise.each_tile(frame.size).sum do |range|
-          quickly(kernel, frame, range, noise, planes) ||
-            ((sampled ||= Pointwise.sample(operations(frame.chains), frame.codes)) && quickly(kernel, frame, range, noise, planes)) ||
-            carefully(frame, range, noise, planes)
-        end
-        Made.new(planes, found.fdiv(frame.size).round(5))
-      end
+      # @param frame [Grade::Coming]
+      # @return [Made, nil]
+      def halves(frame) = (made(frame, Media::HalfPlanes::ORDER, float: true) if Pointwise::Compiler.halves?)
 
       private
+
+      def made(frame, order, noise: nil, float: false)
+        kernel = kernel(frame.chains, noisy: !noise.nil?, float:)
+        return unless kernel&.worth?(frame.size)
+
+        job = Job.new(frame, order, noise, float, "\0".b * (3 * frame.size * WORD))
+        sampled = nil
+        found = Pointwise.each_tile(frame.size).sum do |range|
+          quickly(kernel, job, range) ||
+            ((sampled ||= Pointwise.sample(operations(frame.chains), frame.codes)) && quickly(kernel, job, range)) ||
+            carefully(job, range)
+        end
+        Made.new(job.planes, found.fdiv(frame.size).round(5))
+      end
+
+      # One picture's.
+      Job = Struct.new(:frame, :order, :noise, :float, :planes) do
+        # @return [Array<Integer>] where the pixels of each channel go, in bytes
+        def places(range) = Array.new(3) { |channel| (order.index(channel) * frame.size + range.begin) * WORD }
+
+        # @param made [Numo::SFloat, Pointwise::Recorded]
+        # @param rounding [Numo::SFloat, Pointwise::Recorded, nil]
+        def word(made, rounding = nil)
+          return made.is_a?(Numo::NArray) ? Media::Half.bits(made) : made.half if float
+
+          placed = Media::Integers.placed(made, rounding || Media::Integers::HALF, BITS)
+          made.is_a?(Numo::NArray) ? Numo::UInt16.cast(Numo::Int32.cast(placed)) : placed.code
+        end
+      end
+      private_constant :Job
 
       def operations(chains) = chains.each_with_index.flat_map { |chain, place| chain.steps(codes: place.zero?) }
 
       # Kept for the next frame, which mostly goes through the same.
-      def kernel(chains, noisy:)
-        key = [chains.map(&:object_id), noisy]
+      def kernel(chains, **how)
+        key = [chains.map(&:object_id), how]
         return @kernel if @key == key
 
         @key, @chains = key, chains # held, so that no other gets their ids
-        @kernel = recorded(operations(chains), noisy)
+        @kernel = recorded(operations(chains), **how)
       end
 
       # @return [Pointwise::Kernel, nil]
-      def recorded(operations, noisy)
+      def recorded(operations, noisy:, float:)
         return unless operations.all? { |operation| Pointwise::Recording.takes?(operation) }
 
+        job = Job.new(nil, nil, nil, float)
         Pointwise::Kernel.new([:codes] * 3 + [:floats] * (noisy ? 3 : 0)) do |*planes|
           made = Pointwise::Chain.reduce(operations, planes.first(3))
-          codes = made.each_with_index.map { |plane, channel| Media::Integers.placed(plane, noisy ? planes[3 + channel] : Media::Integers::HALF, BITS).code }
-          [*codes, Beyond.out(made, false).flag, made.map(&:none).reduce(:|)]
+          words = made.each_with_index.map { |plane, channel| job.word(plane, planes[3 + channel]) }
+          [*words, Beyond.out(made, float).flag, made.map(&:none).reduce(:|)]
         end
       end
 
       # @return [Integer, nil] pixels beyond the codes; nil where something has not been made yet, or is none
-      def quickly(kernel, frame, range, noise, planes)
-        rows, flags = Array.new(3) { |channel| frame.codes[channel, range].to_binary }, "\0".b * (range.size * CODE)
-        inputs = addresses(rows) + (noise ? Array.new(3) { |channel| noise.address(channel, range) } : [])
-        starts = Array.new(3) { |channel| Pointwise::Kernel.address(planes) + place(channel, range, frame) }
-        done = kernel.run(range.size, inputs, starts + addresses([flags]))
+      def quickly(kernel, job, range)
+        rows, flags = Array.new(3) { |channel| job.frame.codes[channel, range].to_binary }, "\0".b * (range.size * WORD)
+        inputs = addresses(rows) + (job.noise ? Array.new(3) { |channel| job.noise.address(channel, range) } : [])
+        start = Pointwise::Kernel.address(job.planes)
+        done = kernel.run(range.size, inputs, job.places(range).map { |place| start + place } + addresses([flags]))
         Numo::UInt32.cast(Numo::UInt16.from_binary(flags)).sum if done
       ensure
         [*rows, flags].each(&:clear)
       end
 
       # @return [Integer] pixels beyond the codes
-      def carefully(frame, range, noise, planes)
-        made = Pointwise::Chain.reduce(operations(frame.chains), Array.new(3) { |channel| frame.codes[channel, range].dup })
-        made.each_with_index do |plane, channel|
-          codes = Numo::Int32.cast(Media::Integers.placed(plane, noise ? noise.rounding(channel, range) : Media::Integers::HALF, BITS))
-          planes[place(channel, range, frame), range.size * CODE] = Numo::UInt16.cast(codes).to_binary
-        end
-        Beyond.out(made, false).count_true
+      def carefully(job, range)
+        made = Pointwise::Chain.reduce(operations(job.frame.chains), Array.new(3) { |channel| job.frame.codes[channel, range].dup })
+        made.zip(job.places(range)).each_with_index { |(plane, place), channel| job.planes[place, range.size * WORD] = job.word(plane, job.noise&.rounding(channel, range)).to_binary }
+        Beyond.out(made, job.float).count_true
       end
-
-      def place(channel, range, frame) = (Media::Integers::PLANES.index(channel) * frame.size + range.begin) * CODE
 
       def addresses(rows) = rows.map { |row| Pointwise::Kernel.address(row) }
     end

@@ -32,6 +32,9 @@ module Mordant
         keep_planes(record, Media::Integers.planes(frame, 16, dither: sheet.dither(record), of: bits).to_binary)
       end
 
+      # @return [Boolean] frames are kept as planes of 16-bit codes
+      def planes? = true
+
       # @return [Integer] of the codes of the file
       def bits = [sheet.format.bits, 16].min
 

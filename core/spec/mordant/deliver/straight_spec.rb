@@ -18,10 +18,20 @@ RSpec.describe Mordant::Deliver::Straight do
   [nil, Mordant::Deliver::Dither.new(86_407)].each do |dither|
     it "makes the very codes that one after the other makes#{", with noise" if dither}, and counts what is beyond" do
       picture = output.run(plan.run(codes))
-      made = described_class.new.call(coming, dither:, of: 10)
+      made = described_class.new.codes(coming, dither:, of: 10)
       expect(made.planes).to eq(Mordant::Media::Integers.planes(picture, 16, dither:, of: 10).to_binary)
       expect(made.beyond).to eq(Mordant::Deliver::Beyond.share(picture.rgb, size: picture.size))
     end
+  end
+
+  it "makes the very half floats, as an OpenEXR of them holds them" do
+    scene = Mordant::Grade::View::MASTER
+    picture = output(scene).run(plan.run(codes))
+    made = described_class.new.halves(coming(plan, scene))
+    halves = Mordant::Media::HalfPlanes.new(made.planes, width: codes.width, height: codes.height, encoding: picture.encoding)
+    exr = Mordant::Media::EXR.new(primaries: Mordant::Colour::Primaries::AP0, rate: Rational(24))
+    expect(exr.encode(halves)).to eq(exr.encode(picture))
+    expect(made.beyond).to eq(Mordant::Deliver::Beyond.share(picture.rgb, size: picture.size, float: true)).and be > 0
   end
 
   it "counts pixels beyond the codes, of a picture whose share is known" do
@@ -29,7 +39,7 @@ RSpec.describe Mordant::Deliver::Straight do
     flat.rgb[true, 0...(flat.width * flat.height / 4)] = 0 # black stays within
     bright = plan_of("balance", "exposure" => 1.0)
     bare = Mordant::Grade::View.new(encoding: "rec709-bt1886") # nothing holds light to white
-    expect(described_class.new.call(coming(bright, bare, of: flat), dither: nil, of: 10).beyond).to be_within(1e-4).of(0.75)
+    expect(described_class.new.codes(coming(bright, bare, of: flat), dither: nil, of: 10).beyond).to be_within(1e-4).of(0.75)
   end
 
   it "takes with care what is no number on the way" do
@@ -37,7 +47,7 @@ RSpec.describe Mordant::Deliver::Straight do
     nothing = Mordant::Pointwise::Curve.new(->(x) { Colour::Piecewise.select(x > 0.6, x * Float::NAN, x) }, domain: :log)
     stub_const("Colour::Piecewise", Mordant::Colour::Piecewise)
     frame = coming.then { |one| Mordant::Grade::Coming.new(one.codes, [chain, Mordant::Pointwise::Chain.new([nothing])], width: one.width, height: one.height, encoding: one.encoding) }
-    expect(straight.call(frame, dither: nil, of: 10).planes).to eq(Mordant::Media::Integers.planes(frame, 16).to_binary)
+    expect(straight.codes(frame, dither: nil, of: 10).planes).to eq(Mordant::Media::Integers.planes(frame, 16).to_binary)
   end
 
   it "leaves to others what is not made pixel by pixel, what something is drawn over, light that is measured, and what exists" do
@@ -53,7 +63,7 @@ RSpec.describe Mordant::Deliver::Straight do
 
   it "says that it cannot where an operation cannot be recorded" do
     hlg = Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new("steps" => []), source: "rec2100-hlg-1000nit")
-    expect(described_class.new.call(coming(hlg), dither: nil, of: 10)).to be_nil
+    expect(described_class.new.codes(coming(hlg), dither: nil, of: 10)).to be_nil
   end
 end
 

@@ -9,6 +9,8 @@ module Mordant
         named "exr-half", "OpenEXR, half float", extension: ".exr", bits: nil, options: {compression: %w[zip none]},
           about: "one file a frame; ACES2065-1 without compression is an ACES image container"
 
+        def self.halves? = true
+
         def self.bytes(frame, facts, options: {}, **) = ExrFiles.bytes(frame, facts, depth: :half, compression: options.fetch(:compression) { self.options[:compression].first })
       end
     end
