@@ -17,7 +17,10 @@ quiet
 environment "production"
 preload_app!
 silence_single_worker_warning
-before_fork { ActiveRecord::Base.connection_handler.clear_all_connections! }
+before_fork do
+  ActiveRecord::Base.connection_handler.clear_all_connections!
+  ::Mordant::Pointwise::Compiler.here? # loads it once for all
+end
 on_worker_boot do
   ::Server::Database.connect
   ::Server::Pictures::Hands.current = ::Server::Pictures::Hands.new(::Server::Pictures::Desk.current).open

@@ -25,13 +25,15 @@ module Mordant
       # @param width [Integer] of the raster to deliver
       # @param height [Integer]
       # @param every [Integer] frames from one that comes to the next
+      # @param then_by [String, nil] ffmpeg filters that full-range RGB goes through before it comes
+      # @param stacked [Integer] pictures that those make of one, under each other
       # @yieldparam codes [Codes] each frame in turn
       # @return [Integer] frames delivered
       # @raise [MediaError] of a file that ends before the frames asked for, or cannot be decoded
-      def each(first:, count:, width:, height:, every: 1)
+      def each(first:, count:, width:, height:, every: 1, then_by: nil, stacked: 1)
         there = ((stretches.size - first + every - 1) / every).clamp(0, count)
-        stretches.each(first:, count: there, filter: coding.to_rgb(width:, height:, fit: @fit), bytes: width * height * bytes_a_pixel, every:) do |data|
-          yield codes(data, width, height)
+        stretches.each(first:, count: there, filter: [coding.to_rgb(width:, height:, fit: @fit), then_by].compact.join(","), bytes: width * height * stacked * bytes_a_pixel, every:) do |data|
+          yield codes(data, width, height * stacked)
         end
         return count if there == count
 

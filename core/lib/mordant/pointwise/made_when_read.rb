@@ -34,14 +34,19 @@ module Mordant
       def quick(plane) = read(plane)
 
       # @return [String] pairs of floats, start and rise of each entry; those not made yet are NaN
-      def memory = @memory[0] ||= @entries.to_binary
+      def memory
+        count, kept = @times, @memory[0]
+        return kept.last if kept && kept.first == count.size
+
+        [count.size, @entries.to_binary].tap { |now| @memory[0] = now }.last
+      end
 
       private
 
       def begin_entries(size, blocks)
         @entries = Table.unmade(size)
         @made = Array.new(blocks, false)
-        @memory = []
+        @memory, @times = [], []
       end
 
       # Makes the entries that are missing and reads again.
@@ -70,7 +75,7 @@ module Mordant
           make(run.first..run.last)
           run.each { |block| @made[block] = true }
         end
-        @memory.clear
+        @times << true # what memory shows was read before
       end
     end
   end
