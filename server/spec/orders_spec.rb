@@ -207,6 +207,20 @@ RSpec.describe "Orders", type: :request do
     expect(Server::Output.first.lattices).to eq({})
   end
 
+  it "makes small parts of what is computed, which workers share, and large ones of what ffmpeg is likely to draw" do
+    stub_const("Server::Part::FRAMES", 4)
+    stub_const("Server::Part::QUICK", 10)
+    parts = -> { Server::Order.last.parts.order(:first).pluck(:frames) }
+    order(outputs: [review])
+    work_off
+    expect([parts.call, states]).to eq([[4, 4, 4, 2], [["done", 14]]])
+    cut.project.update!(working_space: "display")
+    cut.loaded_shots.each { |shot| shot.clip.update!(encoding: "rec709-bt1886") }
+    order(outputs: [review.merge("name" => "again")])
+    work_off
+    expect([parts.call, states.last]).to eq([[10, 4], ["done", 14]])
+  end
+
   it "waits while it is paused, goes before others when it is put first, and goes on" do
     order
     made = Server::Order.first

@@ -23,6 +23,14 @@ module Server
         [@sheet.width, @sheet.height] == [project.width, project.height] && !Mordant::Colour.encoding(@sheet.view.encoding).absolute?
     end
 
+    # A rendering, or a rendition's tones, bend too sharply for a lattice.
+    #
+    # @return [Boolean] it is likely that one will do
+    def likely?
+      view = @sheet.view.within(@output.order.cut.project.space)
+      possible? && view.rendering.nil? && view.aim.nil?
+    end
+
     # @param writer [Mordant::Deliver::VideoWriter]
     # @param records [Range<Integer>] of which frames are drawn, where they can be
     # @param findings [Mordant::Deliver::Findings] nothing is left to measure of what is drawn

@@ -12,7 +12,7 @@ module Server
 
       outputs = @order.outputs.where(shot_id:).reject(&:over?)
       outputs.each { |output| output.begin_with(@stretch) if output.status == "waiting" }
-      Work.divide(@order, shot_id, @stretch.length, quick: outputs.all? { |output| Lattices.new(output, @stretch).possible? }) if outputs.any? { |output| output.stage == "frames" }
+      Work.divide(@order, shot_id, @stretch.length, quick: outputs.all? { |output| Lattices.new(output, @stretch).likely? }) if outputs.any? { |output| output.stage == "frames" }
       Work.conclude(@order, shot_id)
     rescue Mordant::Error, SystemCallError => e
       outputs&.each { |output| output.fail(e) unless output.reload.over? }

@@ -5,7 +5,7 @@ module Server
   # outputs. found: what was found out of them, see Mordant::Deliver::Findings.
   class Part < Record
     FRAMES = 24
-    QUICK = 96
+    QUICK = 96 # where ffmpeg is likely to draw them
 
     belongs_to :order
     belongs_to :shot, optional: true
