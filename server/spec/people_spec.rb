@@ -18,6 +18,12 @@ RSpec.describe Server::Access, type: :request do
       end
     end
   end
+  it "tells nobody that no one has to sign in before it knows, however many ask at once" do
+    Server::Person.forget
+    allow(Server::Person).to receive(:exists?) { sleep(0.1).then { true } }
+    expect(Array.new(4) { |at| Thread.new { sleep(at * 0.02).then { Server::Person.asked? } } }.map(&:value)).to eq([true] * 4)
+  end
+
   it "names somebody for every route, and asks each role on each of them" do
     expect([every_route - Accounts::EVERY_ROUTE.values.flatten, Accounts::EVERY_ROUTE.values.flatten - every_route]).to eq([[], []])
     people = roles.to_h { |role| [role, account(role)] }

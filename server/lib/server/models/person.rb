@@ -22,8 +22,10 @@ module Server
       now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       return @asked if @looked && now - @looked < LOOK_EVERY
 
-      @looked = now
+      # others who ask meanwhile look for themselves, and are never told what nobody knows yet
       @asked = exists?
+      @looked = now
+      @asked
     end
 
     # The same as far as this process has heard; for what must not wait for the database.
