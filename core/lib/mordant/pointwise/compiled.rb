@@ -25,16 +25,19 @@ module Mordant
       # @param codes [Boolean]
       def initialize(operations, codes: false)
         @quick = operations.map { |operation| operation.respond_to?(:quick) ? operation.quick : operation }
+        @type = codes ? Numo::UInt16 : Numo::SFloat
         @kernel = Kernel.new([codes ? :codes : :floats] * 3) { |*planes| Chain.reduce(operations, planes) }
       end
 
       # @param planes [Array<Numo::NArray>] vectors of one length
       # @param rooms [Array<String>] memory to work in, one for each
       # @return [Array<Numo::SFloat>] new ones
+      # @raise [ShapeError] of planes that its memory would be read past
       # @raise [Unread] where a result is NaN: an entry of a table has not been made yet (see MadeWhenRead), or a number was none
       def call(planes, rooms = Array.new(3) { +"" })
         size = planes.first.size
         return Chain.reduce(@quick, planes) unless worth?(size)
+        raise ShapeError, "expected three #{@type} of #{size}, found #{planes.map { |plane| "#{plane.class} of #{plane.size}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(@type) && plane.size == size }
 
         rooms.each { |room| room << "\0".b * (size * FLOAT - room.bytesize) if room.bytesize < size * FLOAT }
         inputs = planes.map(&:to_binary)

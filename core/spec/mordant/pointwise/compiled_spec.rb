@@ -82,6 +82,12 @@ RSpec.describe Mordant::Pointwise::Compiled do
     expect(Array.new(4) { Thread.new { bits(chain.call(log)) } }.map(&:value)).to all(eq(bits(once)))
   end
 
+  it "reads no memory as what it is not" do
+    kernel = described_class.new([Mordant::Pointwise::Clamp.new(0.0, 1.0)])
+    float, double = Numo::SFloat.zeros(size), Numo::DFloat.zeros(size)
+    [[float, double, float], [float, float, Numo::SFloat.zeros(size - 1)]].each { |planes| expect { kernel.call(planes) }.to raise_error(Mordant::ShapeError, /expected three/) }
+  end
+
   it "compiles nothing for what is small" do
     stub_const("Mordant::Pointwise::Kernel::LEAST", size + 1)
     allow(Mordant::Pointwise::Compiler).to receive(:kept?).and_return(false)
