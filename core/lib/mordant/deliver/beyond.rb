@@ -22,7 +22,7 @@ module Mordant
 
       def counted(kernel, rows, size)
         flags = "\0".b * (2 * size)
-        none = kernel.run(size, rows.map { |row| Pointwise::Kernel.address(row) }, [flags].map { |memory| Pointwise::Kernel.address(memory) })
+        none = kernel.run(size, rows, [flags])
         none ? 0 : Numo::UInt32.cast(Numo::UInt16.from_binary(flags)).sum
       ensure
         rows.each(&:clear)

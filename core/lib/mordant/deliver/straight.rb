@@ -87,9 +87,9 @@ module Mordant
       # @return [Integer, nil] pixels beyond the codes; nil where something has not been made yet, or is none
       def quickly(kernel, job, range)
         rows, flags = Array.new(3) { |channel| job.frame.codes[channel, range].to_binary }, "\0".b * (range.size * WORD)
-        inputs = addresses(rows) + (job.noise ? Array.new(3) { |channel| job.noise.address(channel, range) } : [])
+        inputs = rows + (job.noise ? Array.new(3) { |channel| job.noise.address(channel, range) } : [])
         start = Pointwise::Kernel.address(job.planes)
-        done = kernel.run(range.size, inputs, job.places(range).map { |place| start + place } + addresses([flags]))
+        done = kernel.run(range.size, inputs, [*job.places(range).map { |place| start + place }, flags])
         Numo::UInt32.cast(Numo::UInt16.from_binary(flags)).sum if done
       ensure
         [*rows, flags].each(&:clear)
@@ -101,8 +101,6 @@ module Mordant
         made.zip(job.places(range)).each_with_index { |(plane, place), channel| job.planes[place, range.size * WORD] = job.word(plane, job.noise&.rounding(channel, range)).to_binary }
         Beyond.out(made, job.float).count_true
       end
-
-      def addresses(rows) = rows.map { |row| Pointwise::Kernel.address(row) }
     end
   end
 end

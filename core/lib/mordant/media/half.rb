@@ -21,7 +21,7 @@ module Mordant
         return worked_out(values) unless kernel&.worth?(values.size)
 
         floats, made = values.to_binary, "\0".b * (2 * values.size)
-        kernel.run(values.size, [Pointwise::Kernel.address(floats)], [Pointwise::Kernel.address(made)])
+        kernel.run(values.size, [floats], [made])
         Numo::UInt16.from_binary(made)
       end
 

@@ -51,7 +51,7 @@ module Mordant
       # @return [Numo::UInt16] [3, n]
       def quickly(kernel, frame, range, noise)
         rows, codes = Array.new(3) { |channel| frame.rgb[channel, range].to_binary }, "\0".b * (3 * range.size * CODE)
-        inputs = rows.map { |row| Pointwise::Kernel.address(row) } + (noise ? Array.new(3) { |channel| noise.address(channel, range) } : [])
+        inputs = rows + (noise ? Array.new(3) { |channel| noise.address(channel, range) } : [])
         kernel.run(range.size, inputs, Array.new(3) { |channel| Pointwise::Kernel.address(codes) + channel * range.size * CODE })
         rows.each(&:clear)
         Numo::UInt16.from_binary(codes, [3, range.size])

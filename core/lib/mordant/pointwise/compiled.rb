@@ -41,7 +41,7 @@ module Mordant
 
         rooms.each { |room| room << "\0".b * (size * FLOAT - room.bytesize) if room.bytesize < size * FLOAT }
         inputs = planes.map(&:to_binary)
-        done = @kernel.run(size, inputs.map { |input| Kernel.address(input) }, rooms.map { |room| Kernel.address(room) })
+        done = @kernel.run(size, inputs, rooms)
         inputs.each(&:clear)
         raise Unread unless done
 

@@ -28,14 +28,18 @@ module Mordant
       def worth?(size) = Kernel.here? && (size >= LEAST || (size >= Listing::LANES && (!@function.nil? || Compiler.kept?(@recording))))
 
       # @param count [Integer] pixels, Listing::LANES or more
-      # @param inputs [Array<Integer>] addresses of planes, as many elements each
-      # @param outputs [Array<Integer>] of those that are made, elsewhere than those
+      # @param inputs [Array<String, Integer>] planes, or their addresses, as many elements each
+      # @param outputs [Array<String, Integer>] memory for those that are made, elsewhere than those
       # @return [Boolean] no float that was made is NaN, and no mask holds anywhere
       def run(count, inputs, outputs)
         @function ||= Compiler.function(@recording)
         tables = @recording.tables.map(&:memory) # held until it has run
-        @function.call(count, inputs.pack("J*"), outputs.pack("J*"), @constants, tables.map { |table| Kernel.address(table) }.pack("J*")) == 1
+        @function.call(count, packed(inputs), packed(outputs), @constants, packed(tables)) == 1
       end
+
+      private
+
+      def packed(list) = list.map { |one| one.is_a?(String) ? Kernel.address(one) : one }.pack("J*")
     end
   end
 end

@@ -5,8 +5,8 @@ require "spec_helper"
 # What is compiled gives the numbers of Numo to the last bit, so that it may stand in for it anywhere.
 RSpec.describe Mordant::Pointwise::Kernel do
   def ran(kernel, *planes, kept: Numo::SFloat)
-    rows, out = planes.map(&:to_binary), "\0".b * (planes.first.size * kept::ELEMENT_BYTE_SIZE)
-    fine = kernel.run(planes.first.size, rows.map { |row| described_class.address(row) }, [described_class.address(out)])
+    out = "\0".b * (planes.first.size * kept::ELEMENT_BYTE_SIZE)
+    fine = kernel.run(planes.first.size, planes.map(&:to_binary), [out])
     [kept.from_binary(out), fine]
   end
 
