@@ -59,47 +59,35 @@ module Mordant
       def write(frames, record)
         facts, tokens = @describe.call(record)
         left = @writers.reject { |output, _| settled?(output, record) }
-        return if left.one? && straight(*left.first, frames, record, facts)
-
-        seen = {}
+        frames.each_value(&:rgb) unless left.one? # graded once for all
+        seen, shares = {}, {}
         left.each do |output, writer|
           sheet = writer.sheet
-          key = [sheet.variant, sheet.view, sheet.format.float?]
-          viewed, beyond = seen[key] ||= viewed(frames.fetch(sheet.variant), sheet, record)
+          viewed = seen[[sheet.variant, sheet.view]] ||= Grade::Output.for(@bind.call(sheet.view, record), @space).run(frames.fetch(sheet.variant))
+          next if left.one? && straight(output, writer, viewed, record, facts)
+
           picture = sheet.burns.draw(Fit.call(viewed, sheet), tokens)
+          beyond = shares[[sheet.variant, sheet.view, sheet.format.float?]] ||= Beyond.share(viewed.rgb, size: viewed.size, float: sheet.format.float?)
           findings.measure(output, record, levels: LightLevels.of(picture), beyond:)
           writer.write(record, picture, facts) unless writer.has?(record)
         end
-        seen.each_value { |viewed, _| viewed.rgb.free } # nobody has them any more, and they are large
+        seen.each_value { |viewed| viewed.rgb.free unless viewed.is_a?(Grade::Coming) && viewed.coming? } # nobody has them any more, and they are large
       end
 
       # What a single output is made of, without pictures between.
       #
+      # @param frame [Frame] as the output has it
       # @return [Boolean] it is done
-      def straight(output, writer, frames, record, facts)
-        sheet = writer.sheet
-        return false if writer.has?(record) || !(writer.planes? || sheet.format.halves?)
+      def straight(output, writer, frame, record, facts)
+        return false if writer.has?(record) || !(writer.planes? || writer.sheet.format.halves?) || !Straight.can?(frame, writer.sheet)
 
-        frame = output_of(sheet, record).run(frames.fetch(sheet.variant))
-        made = made_straight(frame, writer, record) if Straight.can?(frame, sheet)
+        @straight ||= Straight.new
+        made = writer.planes? ? @straight.codes(frame, dither: writer.sheet.dither(record), of: writer.bits) : @straight.halves(frame)
         return false unless made
 
         findings.measure(output, record, beyond: made.beyond)
         writer.planes? ? writer.keep_planes(record, made.planes) : writer.write(record, Media::HalfPlanes.new(made.planes, width: frame.width, height: frame.height, encoding: frame.encoding), facts)
         true
-      end
-
-      def made_straight(frame, writer, record)
-        @straight ||= Straight.new
-        writer.planes? ? @straight.codes(frame, dither: writer.sheet.dither(record), of: writer.bits) : @straight.halves(frame)
-      end
-
-      def output_of(sheet, record) = Grade::Output.for(@bind.call(sheet.view, record), @space)
-
-      # @return [Array(Frame, Float)] in the sheet's view, and the share of its pixels that its codes cannot say
-      def viewed(frame, sheet, record)
-        made = output_of(sheet, record).run(frame)
-        [made, Beyond.share(made.rgb, size: made.size, float: sheet.format.float?)]
       end
 
       # A video has no gaps: a black frame stands where one is lost.

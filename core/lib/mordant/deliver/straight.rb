@@ -9,7 +9,7 @@ module Mordant
       BITS = 16
       WORD = 2 # bytes
 
-      # planes: one after the other; beyond: see Beyond.share
+      # planes: String of three times width * height words of 16 bits, the low byte first; beyond: share of the pixels, see Beyond.share
       Made = Struct.new(:planes, :beyond)
 
       # @param frame [Frame] as the output has it

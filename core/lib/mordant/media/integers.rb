@@ -62,15 +62,16 @@ module Mordant
       def one_by_one(frame, range, bits, noise)
         Numo::Int32.new(3, range.size).allocate.tap do |codes|
           3.times do |channel|
-            values = frame.rgb[channel, range].dup
-            held = placed(values, noise ? noise.rounding(channel, range) : HALF, bits)
+            held = placed(frame.rgb[channel, range], noise ? noise.rounding(channel, range) : HALF, bits)
             codes[channel, true] = Numo::Int32.cast(held)
-            [values, held].each(&:free)
+            held.free
           end
         end
       end
 
-      # What is cut off to a whole number.
+      # @param values [Numo::SFloat, Pointwise::Recorded] codes of 0.0..1.0
+      # @param rounding [Numo::SFloat, Pointwise::Recorded, Float] in codes of that many bits
+      # @return [Numo::SFloat, Pointwise::Recorded] 0.0..2^bits - 1, from which the whole number is cut off
       def placed(values, rounding, bits)
         largest = 2**bits - 1
         run = values * largest

@@ -12,7 +12,7 @@ module Mordant
       # @return [Boolean] there are kernels here; without the compiler Numo does all of the work
       def self.here? = Compiler.here?
 
-      # @param pointer [String] memory that lives as long as the address is used
+      # @param memory [String] that lives as long as the address is used
       # @return [Integer]
       def self.address(memory) = Fiddle::Pointer[memory].to_i
 
@@ -30,6 +30,7 @@ module Mordant
       # @param count [Integer] pixels, Listing::LANES or more
       # @param inputs [Array<String, Integer>] planes, or their addresses, as many elements each
       # @param outputs [Array<String, Integer>] memory for those that are made, elsewhere than those
+      # @raise [Error] of a recording that the compiler does not take
       # @return [Boolean] no float that was made is NaN, and no mask holds anywhere
       def run(count, inputs, outputs)
         @function ||= Compiler.function(@recording)

@@ -35,10 +35,10 @@ module Mordant
 
       # @return [String] pairs of floats, start and rise of each entry; those not made yet are NaN
       def memory
-        count, kept = @times, @memory[0]
-        return kept.last if kept && kept.first == count.size
+        made, kept = @made.count(true), @memory.last
+        return kept.last if kept && kept.first == made
 
-        [count.size, @entries.to_binary].tap { |now| @memory[0] = now }.last
+        @memory.replace([[made, @entries.to_binary]]).last.last
       end
 
       private
@@ -46,7 +46,7 @@ module Mordant
       def begin_entries(size, blocks)
         @entries = Table.unmade(size)
         @made = Array.new(blocks, false)
-        @memory, @times = [], []
+        @memory = [] # blocks that were made when it was read, and what it was
       end
 
       # Makes the entries that are missing and reads again.
@@ -75,7 +75,6 @@ module Mordant
           make(run.first..run.last)
           run.each { |block| @made[block] = true }
         end
-        @times << true # what memory shows was read before
       end
     end
   end

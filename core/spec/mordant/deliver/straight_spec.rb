@@ -90,3 +90,33 @@ RSpec.describe Mordant::Grade::Coming do
     expect(soft.coming(codes)).to be_an_instance_of(Mordant::Frame)
   end
 end
+
+RSpec.describe Mordant::Deliver::Pass, :folder do
+  let(:codes) { Frames.codes(width: 160, height: 120) }
+  let(:view) { Mordant::Grade::View::STANDARD }
+  let(:space) { Mordant::Colour::WorkingSpace.default }
+
+  def writer(format)
+    sheet = Mordant::Deliver::Sheet.new({"format" => format, "view" => view}, width: 160, height: 120)
+    Mordant::Deliver::VideoWriter.new(sheet, path: File.join(@folder, "#{format}#{sheet.format.extension}"), rate: Rational(24), first: 0)
+  end
+
+  # @return [Array<Integer>] how often the source was graded, and an output made of it as a picture
+  def worked(writers, kind, parameters)
+    plan = Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => kind, "parameters" => parameters}]), source: "logc3-ei800-wg3")
+    times = [0, 0]
+    allow(plan.sections.first.chain).to receive(:from_codes).and_wrap_original { |made, *all| made.call(*all).tap { times[0] += 1 } }
+    allow(Mordant::Grade::Output.for(view, space).chain).to receive(:call).and_wrap_original { |made, *all| made.call(*all).tap { times[1] += 1 } }
+    programme = instance_double(Mordant::Deliver::Programme)
+    allow(programme).to receive(:each_of) { |&block| block.call([plan.coming(codes)], 0) }
+    described_class.new(programme:, space:, writers: writers.each_with_index.to_h { |one, at| [at, one] }, describe: ->(_) { [nil, {}] }).run(first: 0, count: 1)
+    expect(writers.map { |one| one.has?(0) }).to all(be(true))
+    times
+  end
+
+  it "makes a single output without pictures, and else each picture once, however many outputs there are" do
+    expect(worked([writer("h264")], "balance", "exposure" => 0.5)).to eq([0, 0])
+    expect(worked([writer("ffv1")], "soften", "luma" => 0.5)).to eq([1, 1])
+    expect(worked([writer("av1"), writer("h264-8")], "balance", "exposure" => 0.5)).to eq([1, 1])
+  end
+end

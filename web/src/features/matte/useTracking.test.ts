@@ -1,36 +1,27 @@
-import { createPinia, setActivePinia } from 'pinia'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { installBrowser, installEvents, installServer, type Call } from '@/test/browser'
+import { describe, expect, it, vi } from 'vitest'
+import type { Call } from '@/test/browser'
 import type { ContributorDocument, RecipeDocument } from '@/api/recipe'
 import { opened } from '@/test/opened'
 import { step } from '@/test/production'
+import { served } from '@/test/served'
 import { useNotices } from '../shell/useNotices'
 import { onPath, useTracking, type Followed } from './useTracking'
 
-let calls: Call[]
-let event: ReturnType<typeof installEvents>
-const tell = (of: Record<string, unknown>) => event('errand', { id: 8, cut: 5, kind: 'track', count: 14, done: 3, result: null, message: null, ...of })
+const server = served()
+const tell = (of: Record<string, unknown>) => server.event('errand', { id: 8, cut: 5, kind: 'track', count: 14, done: 3, result: null, message: null, ...of })
 /** The nth call of its kind, once it has come. */
 const asked = (method: string, path: string, nth = 1) =>
   vi.waitFor(() => {
-    const found = calls.filter((one) => one.method === method && one.path === path)
+    const found = server.calls.filter((one) => one.method === method && one.path === path)
     expect(found).toHaveLength(nth)
     return found[nth - 1] as Call
   })
 const part = (id: string, path?: { id: number; from: number }): ContributorDocument => ({ id, kind: 'ellipse', mode: 'add', softness: 0, invert: false, strength: 1, parameters: {}, ...(path && { path }) })
 const acting = (...contributors: ContributorDocument[]): RecipeDocument => ({ steps: [{ ...step(1), matte: { contributors, strength: 1 } }] }) as RecipeDocument
 
-beforeEach(() => {
-  installBrowser()
-  calls = installServer()
-  event = installEvents()
-  setActivePinia(createPinia())
-})
-afterEach(() => vi.unstubAllGlobals())
-
 /** The shape of the first shot is being followed from frame 3. */
 async function begun() {
-  const store = await opened(calls)
+  const store = await opened(server.calls)
   const recipe = store.shots[0]!.recipe
   recipe.document = acting(part('p'))
   store.go(3)
@@ -66,7 +57,7 @@ describe('tracking', () => {
     recipe.document = acting(part('q'))
     await ends(ran)
     expect(recipe.document).toEqual(acting(part('q')))
-    expect(calls.some((one) => one.method === 'PUT')).toBe(false)
+    expect(server.calls.some((one) => one.method === 'PUT')).toBe(false)
   })
 
   it('says where it is lost, and keeps what was found before', async () => {
