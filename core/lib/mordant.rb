@@ -10,7 +10,7 @@ require "zeitwerk"
 # browser.
 module Mordant
   # Goes up when the same recipe on the same footage makes another picture than before.
-  ENGINE = 8
+  ENGINE = 9
 
   # Raised when what is read of files changes; decoded frames and working copies go by it.
   DECODING = 3

@@ -37,38 +37,58 @@ module Mordant
       # Places of a window's pixels from the middle of the picture, in its heights.
       #
       # @param moment [Grade::Moment]
+      # @return [Array<Numo::SFloat>] across, one row, and down, one column
+      def places(moment) = moment.places.map { |place| place / moment.height }
+
+      # A formula over places of a window's pixels, band by band.
+      #
+      # @param moment [Grade::Moment]
       # @param carried [Track::Map, nil] where a path has taken what lies there
-      # @return [Array<Numo::SFloat>] across and down, as planes or as one row and one column
-      def places(moment, carried = nil)
-        across, down = moment.places.map { |place| place / moment.height }
-        carried ? carried.inverse.call(across, down).map { |plane| plane + Numo::SFloat.zeros(moment.window.height, moment.window.width) } : [across, down]
+      # @yieldparam across [Numo::SFloat, Pointwise::Recorded] see Pointwise::Sweep
+      # @yieldparam down [Numo::SFloat, Pointwise::Recorded]
+      # @yieldreturn [Numo::SFloat, Pointwise::Recorded]
+      # @return [Numo::SFloat] [n]
+      def placed(moment, carried)
+        width, (across, down) = moment.window.width, places(moment)
+        back = carried&.inverse
+        sweep = Pointwise::Sweep.new(2) { |*from| [yield(*(back ? back.call(*from) : from))] }
+        rows = (Pointwise::SHORT / width).clamp(1, moment.window.height)
+        band = Numo::SFloat.zeros(rows, width)
+        across = (band + across).reshape(band.size)
+        out = Numo::SFloat.new(moment.window.size).allocate
+        (0...moment.window.height).each_slice(rows) do |some|
+          range = (some.first * width)...((some.last + 1) * width)
+          own = (band[0...some.size, true] + down[some.first..some.last, true]).reshape(range.size)
+          out[range] = sweep.call(across[0...range.size], own).first
+        end
+        out
+      end
+
+      # A formula over planes, tile by tile.
+      #
+      # @param planes [Array<Numo::SFloat>] vectors of one length
+      # @yieldparam planes [Array<Numo::SFloat, Pointwise::Recorded>] see Pointwise::Sweep
+      # @yieldreturn [Numo::SFloat, Pointwise::Recorded]
+      # @return [Numo::SFloat] a new vector
+      def swept(*planes)
+        sweep = Pointwise::Sweep.new(planes.size) { |*tile| [yield(*tile)] }
+        out = Numo::SFloat.new(planes.first.size).allocate
+        Pointwise.each_tile(out.size, Pointwise::SHORT) { |range| out[range] = sweep.call(*planes.map { |plane| plane[range] }).first }
+        out
       end
 
       # From 0 to 1 without a corner at either end: 3 x^2 - 2 x^3.
       #
-      # @param share [Numo::SFloat] used up; below 0 is 0, above 1 is 1
-      # @return [Numo::SFloat]
-      def smooth(share)
-        held = share.clip(0.0, 1.0)
-        share.free # what is freed at once is used again while it is near the processor
-        bend = held * -2.0
-        bend.inplace + 3.0
-        bend.inplace * held
-        bend.inplace * held
-        held.free
-        bend.out_of_place!
-      end
+      # @param share [Numo::SFloat, Pointwise::Recorded] below 0 is 0, above 1 is 1
+      # @return [Numo::SFloat, Pointwise::Recorded]
+      def smooth(share) = share.clip(0.0, 1.0).then { |held| (held * -2.0 + 3.0) * held * held }
 
       # 1 up to an end, and from there to 0 over a softness.
       #
-      # @param beyond [Numo::SFloat] the end, negative before it; used up
+      # @param beyond [Numo::SFloat, Pointwise::Recorded] the end, negative before it
       # @param softness [Float]
-      # @return [Numo::SFloat]
-      def fall(beyond, softness)
-        beyond.inplace * (-1.0 / [softness, SHARPEST].max)
-        beyond.inplace + 1.0
-        smooth(beyond.out_of_place!)
-      end
+      # @return [Numo::SFloat, Pointwise::Recorded]
+      def fall(beyond, softness) = smooth(beyond * (-1.0 / [softness, SHARPEST].max) + 1.0)
     end
   end
 end

@@ -27,6 +27,21 @@ module Mordant
     # @return [Numo::NArray, Recorded] square roots
     def root(plane) = plane.is_a?(Recorded) ? plane.root : Numo::NMath.sqrt(plane)
 
+    # @param plane [Numo::SFloat, Recorded]
+    # @param number [Float]
+    # @return [Numo::SFloat, Recorded] with a number for what is NaN
+    def held(plane, number)
+      return plane.none.choose(plane.same(number), plane) if plane.is_a?(Recorded)
+
+      plane.dup.tap { |out| out[out.isnan] = number if out.sum.nan? }
+    end
+
+    # @param mask [Numo::Bit, Recorded] where the first holds
+    # @param yes [Numo::NArray, Recorded]
+    # @param no [Numo::NArray, Recorded]
+    # @return [Numo::NArray, Recorded]
+    def choose(mask, yes, no) = mask.is_a?(Recorded) ? mask.choose(yes, no) : Colour::Piecewise.select(mask, yes, no)
+
     SAMPLE = 2048 # pixels
 
     # Some pixels from all over a picture through operations, which make what entries of tables those need.
@@ -37,6 +52,16 @@ module Mordant
       places = 0.step(source.shape[1] - 1, [source.shape[1] / SAMPLE, 1].max).to_a
       Chain.reduce(operations, Array.new(3) { |channel| source[channel, places].dup }).each(&:free)
     end
+
+    # @param rgb [Numo::SFloat] [3, n]
+    # @param range [Range] of pixel indices
+    # @return [Numo::SFloat] [3, pixels], a new array: row by row, as a view of several is slow to copy
+    def part(rgb, range) = Numo::SFloat.from_binary(rows(rgb, range).map(&:to_binary).join, [3, range.size])
+
+    # @param rgb [Numo::SFloat] [3, n]
+    # @param range [Range, true] of pixel indices
+    # @return [Array<Numo::SFloat>] its planes
+    def rows(rgb, range = true) = Array.new(3) { |channel| rgb[channel, range] }
 
     # The rows of a picture in stretches of about TILE pixels, none so small that a kernel cannot take it unless the picture is.
     #

@@ -14,7 +14,7 @@ module Mordant
       HALF_ROOT = Math.sqrt(3.0) / 2
       DEGREES = 180.0 / Math::PI
 
-      # @param planes [Array<Numo::SFloat>] red, green and blue
+      # @param planes [Array<Numo::SFloat, Pointwise::Recorded>] red, green and blue
       # @param space [Colour::WorkingSpace]
       def initialize(planes, space)
         @planes, @space = planes, space
@@ -24,13 +24,13 @@ module Mordant
       attr_reader :planes
 
       # @return [Numo::SFloat] in codes, towards red
-      def x = @x ||= (@planes[1] + @planes[2]).then { |sum| ((sum.inplace * -0.5).inplace + @planes[0]).out_of_place! }
+      def x = @x ||= (@planes[1] + @planes[2]) * -0.5 + @planes[0]
 
       # @return [Numo::SFloat] in codes, from blue towards green
-      def y = @y ||= ((@planes[1] - @planes[2]).inplace * HALF_ROOT).out_of_place!
+      def y = @y ||= (@planes[1] - @planes[2]) * HALF_ROOT
 
       # @return [Numo::SFloat] in codes, 0 of greys
-      def chroma = @chroma ||= Numo::SFloat::Math.sqrt(((x * x).inplace + y * y).out_of_place!)
+      def chroma = @chroma ||= Pointwise.root(x * x + y * y)
 
       # How far hues are from one, either way: tan(d / 2) = sin d / (1 + cos d), from the nearer of it and its
       # opposite.
@@ -39,24 +39,22 @@ module Mordant
       # @return [Array<Numo::SFloat>] degrees, 0..180, of greys whatever; and what is below 0 where they come before it
       def from_hue(hue)
         cosine, sine = Math.cos(hue / DEGREES), Math.sin(hue / DEGREES)
-        along, aside = [[x, cosine, y, sine], [y, cosine, x, -sine]].map { |a, by, b, too| (a * by).then { |sum| (b * too).then { |more| (sum.inplace + more).out_of_place!.tap { more.free } } } }
-        beyond = Numo::SFloat.cast(along < 0.0)
-        near = along.abs
-        near.inplace + chroma
-        long = near.out_of_place!.clip(LEAST, nil)
-        half = aside.abs
-        half.inplace / long
-        off = Numo::SFloat::Math.atan(half.out_of_place!)
-        off.inplace * (2 * DEGREES)
-        turned = off.out_of_place! * -2.0
-        turned.inplace + 180.0
-        turned.inplace * beyond
-        off.inplace + turned.out_of_place!
-        [along, beyond, near, long, half, turned].each(&:free)
-        [off.out_of_place!, aside]
+        along, aside = x * cosine + y * sine, y * cosine - x * sine
+        off = Axes.arctangent(aside.abs / (along.abs + chroma).clip(LEAST, nil)) * (2 * DEGREES)
+        [Pointwise.choose(along < 0.0, off * -1.0 + 180.0, off), aside]
       end
       LEAST = 1e-12
-      private_constant :LEAST
+      ARCTANGENT = [0.0028662257, -0.0161657367, 0.0429096138, -0.0752896400, 0.1065626393, -0.1420889944, 0.1999355085, -0.3333314528, 1.0].freeze
+      private_constant :LEAST, :ARCTANGENT
+
+      # Within 2e-8, besides the rounding of floats. Source: Hastings 1955; Abramowitz and Stegun, 4.4.49.
+      #
+      # @param tangent [Numo::SFloat] 0..1
+      # @return [Numo::SFloat] radians
+      def self.arctangent(tangent)
+        square = tangent * tangent
+        tangent * ARCTANGENT.drop(2).reduce(square * ARCTANGENT[0] + ARCTANGENT[1]) { |sum, one| sum * square + one }
+      end
 
       # @return [Numo::SFloat] 0 no light, 1 white
       def lightness = @lightness ||= begin

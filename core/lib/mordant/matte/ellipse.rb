@@ -25,34 +25,19 @@ module Mordant
 
       def carried(there) = dup.tap { |one| one.instance_variable_set(:@carried, there) }
 
-      def weights(sight)
-        moment = sight.moment
-        across, down = Matte.places(moment, @carried).zip(centre).map { |place, middle| place - middle }
-        rows = [Pointwise::TILE / moment.window.width, 1].max
-        out = Numo::SFloat.new(moment.window.height, moment.window.width).allocate
-        (0...moment.window.height).step(rows) do |top|
-          some = top...[top + rows, moment.window.height].min
-          out[some, true] = band(*[across, down].map { |places| (places.shape[0] == 1) ? places : places[some, true].dup }, moment)
-        end
-        out.reshape(moment.window.size)
-      end
+      def weights(sight) = Matte.placed(sight.moment, @carried) { |across, down| edge(across - centre[0], down - centre[1], sight.moment) }
 
       private
 
-      # Of some rows.
-      def band(across, down, moment)
+      def edge(across, down, moment)
         cosine, sine = Math.cos(turn * Math::PI / 180), Math.sin(turn * Math::PI / 180)
         x = across * (cosine / radii[0]) + down * (sine / radii[0])
         y = down * (cosine / radii[1]) - across * (sine / radii[1])
-        r = root(x * x + y * y)
-        x.inplace / radii[0]
-        y.inplace / radii[1]
-        slope = root(x.out_of_place! * x + y.out_of_place! * y)
+        r = Pointwise.root(x * x + y * y)
+        slope = Pointwise.root([x / radii[0], y / radii[1]].map { |one| one * one }.reduce(:+))
         distance = (r - 1.0) * r.clip(NEAREST, nil) / slope.clip(NEAREST**2, nil)
         Matte.smooth(distance / -[softness, 1.0 / moment.height].max + 0.5)
       end
-
-      def root(values) = Numo::SFloat::Math.sqrt(values)
     end
   end
 end

@@ -58,7 +58,7 @@ module Mordant
       # Straight between the four pixels around where a place comes from; nothing beyond the picture.
       def moved(map, sight)
         moment = sight.moment
-        across, down = Matte.places(moment, map)
+        across, down = map.inverse.call(*Matte.places(moment)).map { |plane| plane + Numo::SFloat.zeros(moment.window.height, moment.window.width) }
         from = [across * moment.height + (moment.width / 2.0 - 0.5), down * moment.height + (moment.height / 2.0 - 0.5)]
         part = reached(from, moment) or return Numo::SFloat.zeros(moment.window.size)
 

@@ -19,12 +19,9 @@ module Mordant
       def carried(there) = dup.tap { |one| one.instance_variable_set(:@carried, there) }
 
       def weights(sight)
-        moment = sight.moment
-        across, down = Matte.places(moment, @carried)
         way = none.zip(full).map { |a, b| a - b }
-        long = [way.sum { |one| one * one }, (1.0 / moment.height)**2].max
-        share = ((across - full[0]) * way[0] + (down - full[1]) * way[1]) * (-1.0 / long) + 1.0
-        Matte.smooth(share).reshape(moment.window.size)
+        long = [way.sum { |one| one * one }, (1.0 / sight.moment.height)**2].max
+        Matte.placed(sight.moment, @carried) { |across, down| Matte.smooth(((across - full[0]) * way[0] + (down - full[1]) * way[1]) * (-1.0 / long) + 1.0) }
       end
     end
   end

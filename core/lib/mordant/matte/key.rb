@@ -33,9 +33,9 @@ module Mordant
       end
 
       def weights(sight)
-        each_tile(sight) do |axes|
+        swept(sight) do |axes|
           ranges = [hues(axes), range(axes.method(:chroma), chroma_low, chroma_high, chroma_soft, CHROMA), range(axes.method(:lightness), lightness_low, lightness_high, lightness_soft, LIGHTNESS)].compact
-          ranges.empty? ? axes.x * 0.0 + 1.0 : ranges.reduce { |a, b| (a.inplace * b).tap { b.free } }.out_of_place!
+          ranges.reduce(:*) || axes.x * 0.0 + 1.0
         end
       end
 
@@ -107,23 +107,17 @@ module Mordant
         return if hue_width >= ROUND
 
         off, side = axes.from_hue(hue)
-        off.inplace - hue_width / 2
-        off.out_of_place!
-        before, after = hue_soft
-        taken = (before == after) ? Matte.fall(off, before) : Colour::Piecewise.select(side < 0.0, Matte.fall(off.dup, before), Matte.fall(off, after))
-        presence = axes.chroma * (1 / FAINT)
-        held = presence.clip(0.0, 1.0)
-        taken.inplace * held
-        [presence, held, side].each(&:free)
-        taken.out_of_place!
+        beyond = off - hue_width / 2
+        before, after = hue_soft.map { |soft| Matte.fall(beyond, soft) }
+        (hue_soft.uniq.one? ? before : Pointwise.choose(side < 0.0, before, after)) * (axes.chroma * (1 / FAINT)).clip(0.0, 1.0)
       end
 
       # Nil where all of it is taken.
       def range(values, low, high, soft, whole)
         ends = []
-        ends << Matte.fall(((values.call * -1.0).inplace + low).out_of_place!, soft[0]) if low > whole.begin
+        ends << Matte.fall(values.call * -1.0 + low, soft[0]) if low > whole.begin
         ends << Matte.fall(values.call - high, soft[1]) if high < whole.end
-        ends.reduce { |a, b| (a.inplace * b).out_of_place!.tap { b.free } }
+        ends.reduce(:*)
       end
     end
   end

@@ -35,7 +35,7 @@ module Mordant
       end
 
       def weights(sight)
-        each_tile(sight) do |axes|
+        swept(sight) do |axes|
           tone = axes.lightness
           Matte.smooth((tone - low) / [low_softness, SHARPEST].max + 0.5) * Matte.smooth((tone * -1.0 + high) / [high_softness, SHARPEST].max + 0.5)
         end

@@ -46,7 +46,15 @@ module Mordant
 
       private
 
-      def fallen(distance, inner, outer) = Matte.smooth((distance * -1.0 + outer) / (inner + outer))
+      # @param inner [Float, Numo::SFloat]
+      # @param outer [Float, Numo::SFloat] of each pixel, or of all
+      def fallen(distance, inner, outer)
+        return Matte.swept(distance, inner, outer) { |*planes| fall(*planes) } unless inner.is_a?(Float)
+
+        Matte.swept(distance) { |plane| fall(plane, inner, outer) }
+      end
+
+      def fall(distance, inner, outer) = Matte.smooth((distance * -1.0 + outer) / (inner + outer))
 
       # @return [Array(Array, Array)] points of straight pieces in pixels from the upper left corner, and what
       #   they fall by, in pixels

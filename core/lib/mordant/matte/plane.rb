@@ -34,7 +34,7 @@ module Mordant
       def weights(sight)
         return Numo::SFloat.zeros(sight.moment.window.size) if outline.size < 3
 
-        each_tile(sight) { |axes| read(axes.x, axes.y) }
+        swept(sight) { |axes| table.call(*[axes.x, axes.y].map { |value| (value + REACH) * (1 / EDGE) - 0.5 }) }
       end
 
       private
@@ -42,7 +42,7 @@ module Mordant
       def table
         @table ||= begin
           outside = Ring.new(outline.map { |x, y| [(x + REACH) / EDGE, (y + REACH) / EDGE] }).distance(Grade::Window.whole(CELLS, CELLS), furthest: soft / EDGE + 1)
-          Matte.fall(outside, [soft / EDGE, 1.0].max)
+          Pointwise::SquareTable.new(Matte.fall(outside, [soft / EDGE, 1.0].max), CELLS)
         end
       end
 
@@ -50,24 +50,6 @@ module Mordant
       def near(axes)
         across, down = [axes.x, axes.y].map { |plane| Ends.of(plane, 0.0) }
         [[across.low, down.low], [across.high, down.low], [across.high, down.high], [across.low, down.high]]
-      end
-
-      # Linear between the four places around.
-      def read(x, y)
-        across, down = [x, y].map { |value| place(value) }
-        left, top = across.floor, down.floor
-        at = Numo::Int64.cast(top) * CELLS + Numo::Int64.cast(left)
-        right, low = across - left, down - top
-        values = table
-        upper, lower = [0, CELLS].map { |row| values[at + row].dup.then { |from| from + (values[at + (row + 1)].dup - from) * right } }
-        upper + (lower - upper) * low
-      end
-
-      # NaN lies in the corner.
-      def place(value)
-        place = (value + REACH) * (1 / EDGE) - 0.5
-        place[place.isnan] = 0.0 if place.sum.nan?
-        place.clip(0.0, CELLS - 1.001)
       end
     end
   end

@@ -41,12 +41,12 @@ module Mordant
       private :fewer
 
       def weights(sight)
-        each_tile(sight) do |axes|
+        swept(sight) do |axes|
           planes = axes.planes
           next planes.first * 0.0 if samples.empty?
 
           nearest = samples.map { |sample| planes.zip(sample).map { |plane, at| (plane - at).then { |off| off * off } }.reduce(:+) }.reduce { |a, b| a.clip(nil, b) }
-          Matte.fall(Numo::SFloat::Math.sqrt(nearest) - distance, soft)
+          Matte.fall(Pointwise.root(nearest) - distance, soft)
         end
       end
     end

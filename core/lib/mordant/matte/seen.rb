@@ -20,19 +20,18 @@ module Mordant
 
       # @param sight [Sight]
       # @return [Numo::SFloat] [n]
-      # @yieldparam axes [Axes] of a tile; never written to
-      # @yieldreturn [Numo::SFloat]
-      def each_tile(sight)
-        out = Numo::SFloat.new(sight.moment.window.size).allocate
-        sight.tiles([taken, calm]) { calmed(sight) }.each { |range, axes| out[range] = yield(axes) }
-        out
+      # @yieldparam axes [Axes] of planes or of what stands for them (see Pointwise::Sweep); never written to
+      # @yieldreturn [Numo::SFloat, Pointwise::Recorded]
+      def swept(sight)
+        planes = sight.planes([taken, calm]) { calmed(sight) }
+        Matte.swept(*planes) { |*tile| yield(Axes.new(tile, sight.space)) }
       end
 
       private
 
       def calmed(sight)
         rgb = sight.rgb(taken)
-        planes = Array.new(3) { |channel| rgb[channel, true] }
+        planes = Pointwise.rows(rgb)
         return planes if calm.zero?
 
         gaussian = Area::Gaussian.new(calm * sight.moment.height)

@@ -21,25 +21,19 @@ module Mordant
       # @yieldreturn [Numo::SFloat] [3, n] what the step gets there
       def initialize(moment, space, &input)
         @moment, @space, @input = moment, space, input
-        @seen, @tiles = {}, {}
+        @seen, @planes = {}, {}
       end
 
       # @param taken [String] one of TAKEN
       # @return [Numo::SFloat] [3, n] of the moment's window; never to be written to
       def rgb(taken = "step") = @seen[taken] ||= (taken == "first") ? through(NOTHING) : @input.call(moment)
 
-      KEPT = 700_000 # pixels of a window whose axes are kept for other keys
-
-      # @param key [Object] of a picture
+      # Planes of a picture, made once for all keys that look at it.
+      #
+      # @param key [Object] of the picture
       # @yieldreturn [Array<Numo::SFloat>] its planes
-      # @return [Enumerable] of pairs of a range of pixels and Axes of them
-      def tiles(key)
-        return @tiles[key] if @tiles[key]
-
-        planes = yield
-        made = Pointwise.each_tile(moment.window.size).lazy.map { |range| [range, Axes.new(planes.map { |plane| plane[range].dup }, space)] }
-        (moment.window.size > KEPT) ? made : @tiles[key] = made.to_a
-      end
+      # @return [Array<Numo::SFloat>]
+      def planes(key) = @planes[key] ||= yield
 
       # @param recipe [Grade::Recipe]
       # @return [Numo::SFloat] [3, n] what it makes of the source

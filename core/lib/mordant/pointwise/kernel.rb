@@ -23,6 +23,9 @@ module Mordant
         @constants = @recording.constants.pack("f*")
       end
 
+      # @return [Integer] how many planes it makes
+      def results = @recording.results.size
+
       # @param size [Integer] pixels
       # @return [Boolean] they are worth running it
       def worth?(size) = Kernel.here? && (size >= LEAST || (size >= Listing::LANES && (!@function.nil? || Compiler.kept?(@recording))))

@@ -112,6 +112,8 @@ module Mordant
 
       def either(place, first, second) = set(place, "or #{BITS} #{pair(first, second)}")
 
+      def choice(place, mask, yes, no) = set(place, "select #{BITS} %v#{mask}, #{FLOATS} %v#{yes}, #{FLOATS} %v#{no}")
+
       # Of NaN the sign alone stays.
       def half(place, value)
         near = between("bitcast #{HALVES} #{between("fptrunc #{FLOATS} %v#{value} to #{HALVES}")} to #{CODES}")

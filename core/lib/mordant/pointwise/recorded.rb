@@ -47,6 +47,11 @@ module Mordant
       # @return [Recorded] mask of where either holds
       def |(other) = made(:either, other.place)
 
+      # @param yes [Recorded]
+      # @param no [Recorded]
+      # @return [Recorded] of a mask the first where it holds, else the second
+      def choose(yes, no) = made(:choice, yes.place, no.place)
+
       # @param last [Integer]
       # @return [Recorded] whole number of 0..last, cut off; 0 of NaN
       def held(last) = made(:held, @recording.place_of(last))
@@ -103,8 +108,11 @@ module Mordant
 
       def free = nil
 
+      # @return [Recorded] a number everywhere
+      def same(number) = Recorded.new(@recording, @recording.place_of(number))
+
       # A number before an operator: 1.0 - plane.
-      def coerce(number) = [Recorded.new(@recording, @recording.place_of(number)), self]
+      def coerce(number) = [same(number), self]
 
       private
 

@@ -69,7 +69,7 @@ module Mordant
       # Codes as they are where they are no light, else what the step sees on the tone axis, at a raster about Follow::WIDTH.
       def lightness(frame, moment)
         rgb, space = Colour.encoding(source.source).linear? ? [seen(frame, moment), source.space] : [moment.entered(Pointwise::Chain.new([])), nil]
-        planes = Array.new(3) { |channel| rgb[channel, true] }
+        planes = Pointwise.rows(rgb)
         tone = space ? Matte::Axes.new(planes, space).lightness : planes.zip(WEIGHTS).map { |plane, weight| plane * weight }.reduce(:+)
         tone = tone.reshape(moment.window.height, moment.window.width)
         tone[tone.isnan] = 0.0 if tone.sum.nan?

@@ -23,6 +23,9 @@ module Mordant
           # @return [Numo::SFloat] what it makes of pixels, where it is pointwise
           def pixels(rgb) = sections.reduce(rgb) { |made, section| section.chain.call(made) }
 
+          # @return [Array<#call>] the same as operations on planes
+          def steps = sections.flat_map { |section| section.chain.steps }
+
           def margin(raster) = sections.sum { |section| section.margin(raster) }
 
           def window = sections.sum(&:window)
@@ -31,7 +34,7 @@ module Mordant
         # @param strands [Array<Strand>]
         # @param space [Colour::WorkingSpace]
         def initialize(strands, space)
-          @strands, @space = strands, space
+          @strands, @space, @sweeps = strands, space, {}
           freeze
         end
 
@@ -49,13 +52,7 @@ module Mordant
           all = before.call(more)
           input = moment.window.cut(all, more.window)
           weights ||= weights(moment) { |other| other.window.cut(all, more.window) }
-          strands = @strands.zip(weights).map { |strand, weight| [strand, weight, whole(strand, input, moment, &before)] }
-          out = Numo::SFloat.new(*input.shape).allocate
-          Pointwise.each_tile(input.shape[1]) do |range|
-            part = input[true, range].dup
-            out[true, range] = strands.reduce(part.dup) { |sum, (strand, weight, changed)| added(sum, part, changed ? changed[true, range].dup : strand.pixels(part), strand.share, weight && weight[range]) }
-          end
-          out
+          mixed(input, @strands.map { |strand| whole(strand, input, moment, &before) }, weights)
         end
 
         def margin(raster) = [*@strands.map { |strand| strand.margin(raster) }, reach(raster)].max
@@ -74,12 +71,58 @@ module Mordant
           strand.changed(moment) { |other| ((other == moment) ? input : before.call(other)).dup } unless strand.pointwise?
         end
 
-        # @param changed [Numo::SFloat] used up
-        def added(sum, part, changed, share, weight)
-          changed.inplace - part
-          changed.inplace * share unless share == 1.0
-          changed.inplace * weight if weight
-          (sum.inplace + changed.out_of_place!).out_of_place!
+        # Tile by tile, in one go where each pixel does for all of the strands.
+        #
+        # @param wholes [Array<Numo::SFloat, nil>] see #whole
+        # @param weights [Array<Numo::SFloat, nil>]
+        def mixed(input, wholes, weights)
+          masked = weights.map { |weight| !weight.nil? }
+          out = Numo::SFloat.new(*input.shape).allocate
+          Pointwise.each_tile(input.shape[1], Pointwise::SHORT) do |range|
+            some = weights.compact.map { |weight| weight[range] }
+            made = at_once(masked)&.sound(*Pointwise.rows(input, range), *some)
+            made ||= summed(masked).call(*changes(input, wholes, range), *some)
+            made.each_with_index { |plane, channel| out[channel, range] = plane }
+          end
+          out
+        end
+
+        # @return [Array<Numo::SFloat>] three planes of what comes before, and three of each strand
+        def changes(input, wholes, range)
+          part = Pointwise.part(input, range)
+          [part, *@strands.zip(wholes).map { |strand, whole| whole ? Pointwise.part(whole, range) : strand.pixels(part) }].flat_map { |rgb| Pointwise.rows(rgb) }
+        end
+
+        # @param masked [Array<Boolean>] of each strand, whether it has weights
+        # @return [Pointwise::Sweep, nil] of three planes before and the weights there are; nil where it cannot be recorded
+        def at_once(masked)
+          return unless @strands.all? { |strand| strand.pointwise? && strand.steps.all? { |step| Pointwise::Recording.takes?(step) } }
+
+          @sweeps[[:at_once, masked]] ||= Pointwise::Sweep.new(3 + masked.count(true)) do |*planes|
+            base = planes.first(3)
+            sums(base, @strands.map { |strand| Pointwise::Chain.reduce(strand.steps, base.map(&:dup)) }, planes.drop(3), masked)
+          end
+        end
+
+        # @return [Pointwise::Sweep] of three planes before, three that each strand makes of them, and the weights there are
+        def summed(masked)
+          colours = 3 * (1 + @strands.size)
+          @sweeps[[:summed, masked]] ||= Pointwise::Sweep.new(colours + masked.count(true)) do |*planes|
+            base, *changed = planes.first(colours).each_slice(3).to_a
+            sums(base, changed, planes.drop(colours), masked)
+          end
+        end
+
+        def sums(base, changed, weights, masked)
+          @strands.zip(changed, masked.map { |one| weights.shift if one }).reduce(base) { |sum, (strand, own, weight)| added(sum, base, own, strand.share, weight) }
+        end
+
+        def added(so_far, base, changed, share, weight)
+          so_far.zip(base, changed).map do |sum, plane, made|
+            more = made - plane
+            more *= share unless share == 1.0
+            sum + (weight ? more * weight : more)
+          end
         end
       end
     end

@@ -35,8 +35,7 @@ module Mordant
 
         def call(matte, sight)
           window = sight.moment.window
-          rgb = sight.rgb(taken)
-          guide = Axes.new(Array.new(3) { |channel| rgb[channel, true] }, sight.space).lightness
+          guide = Matte.swept(*Pointwise.rows(sight.rgb(taken))) { |*rgb| Axes.new(rgb, sight.space).lightness }
           guide[guide.isnan] = 0.0 if guide.sum.nan?
           block, box = grid(sight.moment)
           a, b = [guide, matte].map { |plane| plane.reshape(window.height, window.width) }.then { |planes| (block == 1) ? fitted(*planes, box) : coarsely(*planes, box, Area::Blocks.new(block), window) }

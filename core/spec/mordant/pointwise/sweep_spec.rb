@@ -1,0 +1,75 @@
+# frozen_string_literal: true
+
+require "spec_helper"
+require_relative "../../support/mattes"
+
+RSpec.describe Mordant::Pointwise::Sweep do
+  include Mattes
+
+  # Without kernels.
+  def one_by_one
+    allow(Mordant::Pointwise::Compiler).to receive(:here?).and_return(false)
+    yield
+  ensure
+    allow(Mordant::Pointwise::Compiler).to receive(:here?).and_call_original
+  end
+
+  def bits(plane) = Numo::Int32.from_binary(plane.to_binary)
+
+  it "does what is said to small and to large pictures alike" do
+    sweep = described_class.new(3) { |a, b, c| [a * b + c, Mordant::Pointwise.choose(a < b, c, a)] }
+    [5, 20_000].each do |size|
+      sum, chosen = sweep.call(*[2.0, 3.0, 0.5].map { |value| Numo::SFloat.new(size).fill(value) })
+      expect([sum.size, sum.to_a.uniq, chosen.to_a.uniq]).to eq([size, [6.5], [0.5]])
+    end
+  end
+
+  it "refuses planes of other kinds and lengths, which it would read past" do
+    sweep = described_class.new(2) { |a, b| [a + b] }
+    whole = Numo::SFloat.zeros(20_000)
+    [Numo::SFloat.zeros(19_999), Numo::DFloat.zeros(20_000), whole.reshape(2, 10_000)].each { |other| expect { sweep.call(whole, other) }.to raise_error(Mordant::ShapeError, /20000/) }
+  end
+
+  width, height = 160, 90 # a picture that is worth a kernel
+
+  # All colours there are and beyond, and what no picture should hold.
+  let(:rgb) do
+    Numo::NArray.srand(11)
+    (Numo::SFloat.new(3, width * height).rand * 1.4 - 0.2).tap { |made| [Float::NAN, Float::INFINITY, -Float::INFINITY].each_with_index { |odd, at| made[at, 50 + at] = odd } }
+  end
+
+  parts = {
+    "hues, soft alike" => ["key", {hue: 210.0, hue_width: 60.0}], "hues, chroma and lightness" => ["key", {hue: 20.0, hue_width: 90.0, hue_soft: [5.0, 40.0], chroma_low: 0.05, chroma_high: 0.4, lightness_low: 0.1, lightness_high: 0.8}],
+    "nothing of a key" => ["key", {}], "luminance" => ["luminance", {low: 0.2, high: 0.7}], "samples" => ["samples", {samples: [[0.4, 0.4, 0.5], [0.2, 0.3, 0.2]], distance: 0.2, soft: 0.2}],
+    "the plane" => ["plane", {outline: [[0.1, -0.3], [0.5, -0.05], [0.2, 0.4]], soft: 0.1}], "an ellipse" => ["ellipse", {turn: 33.0, centre: [0.2, -0.1]}], "a gradient" => ["gradient", {full: [-0.3, -0.1], none: [0.4, 0.2]}]
+  }
+  parts.each do |name, (kind, values)|
+    it "takes of #{name} what its formula takes one by one, bit for bit" do
+      made, apart = [matte(part(kind, **values), width:, height:, rgb:), one_by_one { matte(part(kind, **values), width:, height:, rgb:) }]
+      expect(bits(made)).to eq(bits(apart))
+      expect(made.to_a.flatten.uniq.size).to be > 100 unless values.empty?
+    end
+  end
+
+  it "takes of a shape whose feather goes along its edge, and of one on a path in perspective, the same bits" do
+    there = Mordant::Track::Map.new([1.1, 0.1, 0.02, -0.1, 0.9, 0.05, 0.2, 0.1, 1.0])
+    tries = [-> { matte(circle(0.3, feather: [0.1, 0.2]).tap { |shape| shape["parameters"]["points"][1][7] = 0.05 }, width:, height:) },
+      lambda {
+        moment = Mordant::Grade::Moment.of(Mordant::Frame.new(rgb, width:, height:, encoding: Mordant::Colour::WorkingSpace.default.log))
+        Mordant::Matte.fetch("ellipse").new({}).carried(there).weights(Mordant::Matte::Sight.new(moment, Mordant::Colour::WorkingSpace.default))
+      }]
+    tries.each { |try| expect(bits(try.call)).to eq(bits(one_by_one(&try))) }
+  end
+
+  it "mixes steps side by side as is written: what each changes, at its strength, as far as its matte takes it" do
+    half = {"contributors" => [], "strength" => 0.5}
+    across = {"contributors" => [{"id" => "a", "kind" => "gradient", "parameters" => {"full" => [-0.9, 0.0], "none" => [0.9, 0.0]}}]}
+    steps = [{"matte" => across}, {"strength" => 0.25}, {"matte" => half}].each_with_index.map { |more, at| {"id" => at.to_s, "kind" => "balance", "braid" => "x", "parameters" => {"exposure" => at - 1.5}, **more} }
+    frame = Mordant::Frame.new(Numo::SFloat.new(3, width * height).fill(0.5), width:, height:, encoding: "acescct")
+    made = ->(*some) { Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new("steps" => some), source: "acescct").apply(frame).rgb }
+    before, *changed = made.call, *steps.map { |step| made.call(step.except("braid", "matte", "strength")) }
+    weights = [matte(*across["contributors"].map { |one| one.except("id") }, width:, height:).flatten, 0.25, 0.5]
+    expect((made.call(*steps) - changed.zip(weights).reduce(before) { |sum, (own, weight)| sum + (own - before) * weight }).abs.max).to be < 1e-4
+    expect(bits(made.call(*steps))).to eq(bits(one_by_one { made.call(*steps) }))
+  end
+end
