@@ -53,6 +53,11 @@ module Mordant
       Chain.reduce(operations, Array.new(3) { |channel| source[channel, places].dup }).each(&:free)
     end
 
+    # @param array [Numo::NArray]
+    # @param shape [Array<Integer>]
+    # @return [Numo::NArray] the same numbers in another shape: of the same memory, where they lie together in it
+    def shaped(array, *shape) = array.contiguous? ? array.view.reshape!(*shape) : array.reshape(*shape)
+
     # @param rgb [Numo::SFloat] [3, n]
     # @param range [Range] of pixel indices
     # @return [Numo::SFloat] [3, pixels], a new array: row by row, as a view of several is slow to copy

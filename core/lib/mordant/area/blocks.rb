@@ -27,9 +27,9 @@ module Mordant
         full[top...(top + height), (left + width)..] = rows[true, (width - 1)..] if left + width < wide
         full[0...top, true] = full[top..top, true] if top.positive?
         full[(top + height).., true] = full[(top + height - 1)..(top + height - 1), true] if top + height < high
-        down = summed(full.reshape(high / @edge, @edge, wide)) { |at| [true, at, true] }
+        down = summed(full.reshape!(high / @edge, @edge, wide)) { |at| [true, at, true] }
         full.free
-        summed(down.reshape(high / @edge, wide / @edge, @edge)) { |at| [true, true, at] } * (1.0 / @edge**2)
+        summed(down.reshape!(high / @edge, wide / @edge, @edge)) { |at| [true, true, at] } * (1.0 / @edge**2)
       end
 
       # @param means [Numo::SFloat] as #means of the window
@@ -38,7 +38,7 @@ module Mordant
       def drawn(means, window)
         left, top = window.left % @edge, window.top % @edge
         down = lines(lines(means).transpose.dup) # rows, then columns
-        down.transpose[top...(top + window.height), left...(left + window.width)].dup.reshape(window.size).tap { down.free }
+        down.transpose[top...(top + window.height), left...(left + window.width)].dup.reshape!(window.size).tap { down.free }
       end
 
       private
@@ -54,7 +54,7 @@ module Mordant
         off = to - from
         drawn = Numo::SFloat.new(height, width + 1, @edge).allocate
         @edge.times { |at| drawn[true, true, at] = off * ((at + 0.5) / @edge) + from }
-        drawn.reshape(height, (width + 1) * @edge)[true, (@edge / 2)...(@edge / 2 + width * @edge)].dup.tap { drawn.free }
+        drawn.reshape!(height, (width + 1) * @edge)[true, (@edge / 2)...(@edge / 2 + width * @edge)].dup.tap { drawn.free }
       end
 
       # Place by place of a block, in their order.

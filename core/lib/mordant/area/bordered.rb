@@ -26,17 +26,17 @@ module Mordant
       def laid(plane)
         rows = plane.class.new(@height + 2 * @border, @down).allocate
         inner = @border...(@border + @height)
-        rows[inner, @border...(@border + @width)] = plane.reshape(@height, @width)
+        rows[inner, @border...(@border + @width)] = Pointwise.shaped(plane, @height, @width)
         rows[inner, 0...@border] = rows[inner, @border..@border]
         rows[inner, (@border + @width)..] = rows[inner, (@border + @width - 1)..(@border + @width - 1)]
         rows[0...@border, true] = rows[@border..@border, true]
         rows[(@border + @height).., true] = rows[(@border + @height - 1)..(@border + @height - 1), true]
-        rows.reshape(rows.size)
+        rows.reshape!(rows.size)
       end
 
       # @param row [Numo::SFloat]
       # @return [Numo::SFloat] [width * height] without the border
-      def taken(row) = row.reshape(@height + 2 * @border, @down)[@border...(@border + @height), @border...(@border + @width)].dup.reshape(@width * @height)
+      def taken(row) = Pointwise.shaped(row, @height + 2 * @border, @down)[@border...(@border + @height), @border...(@border + @width)].dup.reshape!(@width * @height)
 
       # @return [Numo::SFloat] room for one plane with its border, with anything in it
       def room = Numo::SFloat.new((@height + 2 * @border) * @down).allocate

@@ -29,6 +29,8 @@ module Mordant
       # @param rows [Numo::SFloat] [height, width]; never written to
       # @return [Numo::SFloat] [height, width]
       def call(rows)
+        return Running.new(@radius, @end, @passes).call(rows) if Running.worth?(*rows.shape)
+
         across = by_bands(rows) { |band| whole_numbers(band) }
         down = by_bands(across.transpose.dup) { |band| band }
         Numo::SFloat.cast(down.transpose.dup * QUANTUM)
@@ -62,7 +64,6 @@ module Mordant
         (values.inplace - HALVES).out_of_place!
       end
       HALVES = 1.5 * 2.0**52
-      private_constant :HALVES
 
       # Along rows: (sum over the radius + end * (one more on either side)) / what all weigh.
       def boxed(rows)

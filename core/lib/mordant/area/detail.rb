@@ -73,9 +73,9 @@ module Mordant
 
       # Not beyond the least and the greatest about each pixel, but for the halo that is wanted.
       def within(y, added, moment)
-        rows = y.reshape(moment.window.height, moment.window.width)
+        rows = Pointwise.shaped(y, moment.window.height, moment.window.width)
         about = Greatest.new(radius(moment))
-        high, low = about.call(rows).reshape(y.size), (about.call(rows * -1.0) * -1.0).reshape(y.size)
+        high, low = *[about.call(rows), about.call(rows * -1.0) * -1.0].map { |plane| Pointwise.shaped(plane, y.size) }
         made = y + added
         held = Numo::SFloat.minimum(Numo::SFloat.maximum(made, low), high)
         held + (made - held) * @halo - y

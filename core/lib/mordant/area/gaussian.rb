@@ -23,8 +23,8 @@ module Mordant
       # @param window [Grade::Window]
       # @return [Numo::SFloat] [n]
       def call(plane, window)
-        rows = plane.reshape(window.height, window.width)
-        return @boxes.call(rows).reshape(window.size) if @block == 1
+        rows = Pointwise.shaped(plane, window.height, window.width)
+        return @boxes.call(rows).reshape!(window.size) if @block == 1
 
         blocks = Blocks.new(@block)
         blocks.drawn(@boxes.call(blocks.means(rows, window)), window)

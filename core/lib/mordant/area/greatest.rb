@@ -32,39 +32,33 @@ module Mordant
 
       private
 
-      # Some rows, with all around them that they depend on.
+      # Some rows, with all around them that they depend on: as one vector, in which what lies one way lies equally far off. Where that
+      # goes from one row into the next, it is in the frame of both, as far off as no pixel depends on.
       def band(rows, wanted, pad, out)
         height, width = rows.shape
-        framed = Numo::SFloat.new(wanted.size + 2 * pad, width + 2 * pad).fill(-Float::INFINITY)
+        down = width + 2 * pad
+        framed = Numo::SFloat.new(wanted.size + 2 * pad, down).fill(-Float::INFINITY)
         first, past = [wanted.begin - pad, 0].max, [wanted.end + pad, height].min
         framed[(first - wanted.begin + pad)...(past - wanted.begin + pad), pad...(pad + width)] = rows[first...past, true]
-        ways = [[[0, 1], @straight], [[1, 0], @straight], [[1, 1], @slant], [[1, -1], @slant]]
-        out[wanted, true] = ways.reduce(framed) { |held, (way, radius)| along(held, way, radius) }[pad...(pad + wanted.size), pad...(pad + width)]
+        ways = [[1, @straight], [down, @straight], [down + 1, @slant], [down - 1, @slant]]
+        made = ways.reduce(framed.reshape!(framed.size)) { |held, (way, radius)| along(held, way, radius) }
+        whole = Numo::SFloat.new(wanted.size * down).allocate
+        whole[0...(made.size - 2 * @slant)] = made[(2 * @slant)..]
+        out[wanted, true] = whole.reshape!(wanted.size, down)[true, 0...width]
       end
 
-      # The greatest from so many places before to so many after.
-      def along(rows, way, radius)
-        return rows if radius.zero?
-
-        wanted, width, held = 2 * radius + 1, 1, rows
+      # Of each the greatest from it on to as many places further one way as are within a radius either way.
+      #
+      # @param held [Numo::SFloat] [n]
+      # @return [Numo::SFloat] [n - 2 * radius * way]
+      def along(held, way, radius)
+        width, wanted = 1, 2 * radius + 1
         while width < wanted
           by = [width, wanted - width].min
-          held = Numo::SFloat.maximum(held, shifted(held, way, by))
+          held = Numo::SFloat.maximum(held[0...(held.size - by * way)], held[(by * way)..])
           width += by
         end
-        shifted(held, way, -radius)
-      end
-
-      # What lies so many places further on.
-      def shifted(rows, (down, across), by)
-        height, width = rows.shape
-        dy, dx = down * by, across * by
-        made = Numo::SFloat.new(height, width).fill(-Float::INFINITY)
-        return made if dy.abs >= height || dx.abs >= width
-
-        into, from = [dy, dx].zip([height, width]).map { |off, size| [[-off, 0].max...[size - off, size].min, [off, 0].max...[size + off, size].min] }.transpose
-        made[*into] = rows[*from]
-        made
+        held
       end
     end
   end

@@ -17,6 +17,7 @@ module Mordant
         @apart = apart
         whole = taps[0] + 2 * taps.drop(1).sum
         @taps = taps.map { |tap| tap / whole }.freeze
+        @sum = sum
         freeze
       end
 
@@ -27,8 +28,8 @@ module Mordant
       # @param window [Grade::Window]
       # @return [Numo::SFloat] [n]
       def call(plane, window)
-        down = along(held(plane).reshape(window.height, window.width))
-        along(down.transpose.dup).transpose.dup.reshape(window.size)
+        down = along(Pointwise.shaped(held(plane), window.height, window.width))
+        along(down.transpose.dup).transpose.dup.reshape!(window.size)
       end
 
       private
@@ -41,24 +42,22 @@ module Mordant
         sound
       end
 
-      # Down columns, some rows after the other, which lie together and stay near the processor.
+      # Down columns.
       def along(rows)
         height, width = rows.shape
         padded = Numo::SFloat.new(height + 2 * margin, width).allocate
         padded[margin...(margin + height), true] = rows
         padded[0...margin, true] = rows[0..0, true]
         padded[(margin + height).., true] = rows[(height - 1)..(height - 1), true]
-        out = Numo::SFloat.new(height, width).allocate
-        step = [Pointwise::TILE / width, 1].max
-        (0...height).step(step) { |top| out[top...[top + step, height].min, true] = band(padded, top, [step, height - top].min) }
-        out
+        @sum.parts(padded.reshape!(padded.size), (0..(2 * margin)).step(@apart).map { |row| row * width }, rows.size).first.reshape!(height, width)
       end
 
-      def band(padded, top, count)
-        from = ->(at) { padded[(top + margin + at)...(top + margin + at + count), true] }
-        (1...@taps.size).inject((from[0] * @taps[0]).inplace) do |sum, at|
-          sum + ((from[-at * @apart] + from[at * @apart]).inplace * @taps[at]).out_of_place!
-        end.out_of_place!
+      # Of planes that lie as far apart as the taps.
+      def sum
+        Pointwise::Sweep.new(2 * @taps.size - 1) do |*planes|
+          middle = @taps.size - 1
+          [(1..middle).reduce(planes[middle] * @taps[0]) { |sum, at| sum + (planes[middle - at] + planes[middle + at]) * @taps[at] }]
+        end
       end
     end
   end

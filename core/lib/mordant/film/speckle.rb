@@ -23,7 +23,7 @@ module Mordant
       def normal(window, seed)
         across = Numo::UInt32.new(1, window.width).seq(window.left) * ACROSS
         down = Numo::UInt32.new(window.height, 1).seq(window.top) * DOWN
-        bits = mixed((mixed(across) + mixed(down) + Numo::UInt32[seed & 0xFFFFFFFF]).reshape(window.size))
+        bits = mixed((mixed(across) + mixed(down) + Numo::UInt32[seed & 0xFFFFFFFF]).reshape!(window.size))
         sum = (bits & BYTE) + ((bits >> 8) & BYTE) + ((bits >> 16) & BYTE) + (bits >> 24)
         ((Numo::SFloat.cast(sum).inplace - MEAN).inplace * (1 / SPREAD)).out_of_place!
       end

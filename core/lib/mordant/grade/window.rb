@@ -31,7 +31,7 @@ module Mordant
         return planes if self == from
 
         rows, columns = (top - from.top)...(top - from.top + height), (left - from.left)...(left - from.left + width)
-        planes.reshape(planes.shape[0], from.height, from.width)[true, rows, columns].dup.reshape(planes.shape[0], size)
+        Pointwise.shaped(planes, planes.shape[0], from.height, from.width)[true, rows, columns].dup.reshape!(planes.shape[0], size)
       end
     end
   end

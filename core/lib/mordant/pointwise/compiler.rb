@@ -5,7 +5,8 @@ require "fiddle"
 module Mordant
   module Pointwise
     # Listings made into machine code, by LLVM's library through its C interface. What is compiled is
-    # kept by what it does, as recipes of the same steps differ in constants and tables only.
+    # kept by what it does, as recipes of the same steps differ in constants and tables only. A program has
+    # form, which equal ones have alike, and listing(attributes), a function with the arguments of Listing#to_s.
     #
     # Source: llvm-c/{Core,IRReader,ExecutionEngine,TargetMachine}.h of LLVM 15.
     module Compiler
@@ -34,19 +35,19 @@ module Mordant
         # @return [Boolean] the processor itself makes half floats of floats
         def halves? = here? && (machine == "aarch64" || processor.fetch("target-features").split(",").include?("+f16c"))
 
-        # @param recording [Recording]
+        # @param program [#form]
         # @return [Boolean] it costs nothing to have it
-        def kept?(recording) = @kept.key?(recording.form)
+        def kept?(program) = @kept.key?(program.form)
 
-        # @param recording [Recording]
+        # @param program [#form, #listing] a Recording or a program of its own
         # @return [Fiddle::Function, nil] see Listing#to_s for what it is given; nil without the library
         # @raise [Error] of a listing LLVM does not take
-        def function(recording)
+        def function(program)
           return unless here?
 
           @lock.synchronize do
             @kept.shift while @kept.size > KEPT
-            @kept[recording.form] ||= made(Listing.new(recording, processor).to_s)
+            @kept[program.form] ||= made(program.listing(processor))
           end
         end
 

@@ -37,6 +37,10 @@ module Mordant
       # @return [Array] equal ones do the same with their constants and tables
       def form = [instructions, results]
 
+      # @param attributes [Hash{String => String}] see Listing
+      # @return [String]
+      def listing(attributes) = Listing.new(self, attributes).to_s
+
       # @param operands [Array<Integer>]
       # @return [Integer] its place
       def add(name, *operands)

@@ -3,7 +3,8 @@
 module Mordant
   module Pointwise
     # A formula of any number of planes in one sweep over them: a Kernel where a picture is worth it, Numo where it is
-    # small. The formula does only what Recorded has.
+    # small, or where a NaN came of it, as what is read of a table is that has not been made yet (see MadeWhenRead). The formula
+    # does only what Recorded has.
     class Sweep
       FLOAT = 4 # bytes
 
@@ -17,29 +18,44 @@ module Mordant
       end
 
       # @param planes [Array<Numo::SFloat>] vectors of one length
-      # @return [Array<Numo::SFloat>] new ones; NaN as the formula says
+      # @return [Array<Numo::SFloat>] new ones
       # @raise [ShapeError] of planes that its memory would be read past
-      def call(*planes) = worth?(planes) ? run(planes).first : @formula.call(*planes)
+      def call(*planes)
+        size = planes.first.size
+        raise ShapeError, "expected vectors of #{size} floats, found #{planes.map { |plane| "#{plane.class} of #{plane.shape}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(Numo::SFloat) && plane.shape == [size] }
+        return @formula.call(*planes) unless @kernel.worth?(size)
 
-      # The same where a kernel does it and nothing is NaN, as what is read of a table is that has not been made yet (see MadeWhenRead).
+        inputs = planes.map(&:to_binary)
+        made(size, inputs).tap { inputs.each(&:clear) } || @formula.call(*planes)
+      end
+
+      # The same of planes that are parts of one, such as neighbours.
       #
-      # @return [Array<Numo::SFloat>, nil]
-      # @raise [ShapeError]
-      def sound(*planes) = worth?(planes) ? run(planes).then { |made, sound| made if sound } : nil
+      # @param plane [Numo::SFloat] [m]
+      # @param offs [Array<Integer>] where each of them begins in it
+      # @param size [Integer] of each
+      # @return [Array<Numo::SFloat>]
+      # @raise [ShapeError] of parts that are not all within
+      def parts(plane, offs, size)
+        raise ShapeError, "expected parts of #{plane.size}, found #{size} from #{offs.minmax.join(" and ")} on" unless plane.is_a?(Numo::SFloat) && offs.min >= 0 && offs.max + size <= plane.size
+
+        alone = -> { @formula.call(*offs.map { |off| plane[off...(off + size)] }) }
+        return alone.call unless @kernel.worth?(size)
+
+        memory = plane.to_binary
+        first = Kernel.address(memory)
+        made(size, offs.map { |off| first + off * FLOAT }).tap { memory.clear } || alone.call
+      end
 
       private
 
-      def worth?(planes) = @kernel.worth?(planes.first.size)
-
-      # @return [Array(Array<Numo::SFloat>, Boolean)] what is made, and that no NaN is among it
-      def run(planes)
-        size = planes.first.size
-        raise ShapeError, "expected vectors of #{size} floats, found #{planes.map { |plane| "#{plane.class} of #{plane.shape}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(Numo::SFloat) && plane.shape == [size] }
-
+      # @param inputs [Array<String, Integer>] see Kernel#run
+      # @return [Array<Numo::SFloat>, nil] nil where a NaN is among them
+      def made(size, inputs)
         rooms = Array.new(@kernel.results) { "\0".b * (size * FLOAT) }
-        inputs = planes.map(&:to_binary)
-        sound = @kernel.run(size, inputs, rooms)
-        [rooms.map { |room| Numo::SFloat.from_binary(room) }, sound].tap { [*inputs, *rooms].each(&:clear) }
+        made = rooms.map { |room| Numo::SFloat.from_binary(room) } if @kernel.run(size, inputs, rooms)
+        rooms.each(&:clear)
+        made
       end
     end
   end

@@ -17,8 +17,8 @@ module Mordant
       # @return [Numo::UInt32] [columns, LEVELS]
       def trace(signal, channel)
         count = columns(signal.width)
-        place = (signal.levels(channel) >> 2).reshape(signal.height, signal.width) + column(signal.width) * LEVELS
-        place.reshape(signal.size).bincount(minlength: count * LEVELS).reshape(count, LEVELS)
+        place = (signal.levels(channel) >> 2).reshape!(signal.height, signal.width) + column(signal.width) * LEVELS
+        place.reshape!(signal.size).bincount(minlength: count * LEVELS).reshape(count, LEVELS)
       end
 
       # @param width [Integer] pixels

@@ -36,8 +36,8 @@ module Mordant
         3.times do |channel|
           plane = rgb[channel, true].dup
           off = (gaussian.call(plane, moment.window) - plane).clip(-step, step)
-          rows = plane.reshape(moment.window.height, moment.window.width)
-          range = (about.call(rows) + about.call(rows * -1.0)).reshape(plane.size)
+          rows = Pointwise.shaped(plane, moment.window.height, moment.window.width)
+          range = (about.call(rows) + about.call(rows * -1.0)).reshape!(plane.size)
           out[channel, true] = plane + off * Colour::Piecewise.joined(range * (-1.0 / (SMOOTH * step)) + 2.0) * amount
         end
         out

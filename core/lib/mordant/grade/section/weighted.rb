@@ -26,6 +26,9 @@ module Mordant
           # @return [Array<#call>] the same as operations on planes
           def steps = sections.flat_map { |section| section.chain.steps }
 
+          # @return [Boolean] a kernel can do them
+          def recordable? = pointwise? && steps.all? { |step| Pointwise::Recording.takes?(step) }
+
           def margin(raster) = sections.sum { |section| section.margin(raster) }
 
           def window = sections.sum(&:window)
@@ -71,50 +74,31 @@ module Mordant
           strand.changed(moment) { |other| ((other == moment) ? input : before.call(other)).dup } unless strand.pointwise?
         end
 
-        # Tile by tile, in one go where each pixel does for all of the strands.
+        # Tile by tile; what a kernel can do of the strands is done in the same go.
         #
         # @param wholes [Array<Numo::SFloat, nil>] see #whole
         # @param weights [Array<Numo::SFloat, nil>]
         def mixed(input, wholes, weights)
-          masked = weights.map { |weight| !weight.nil? }
+          given = @strands.zip(wholes).map { |strand, whole| !whole.nil? || !strand.recordable? }
+          sweep = @sweeps[[given, weights.map(&:nil?)]] ||= sweep(given, weights.map { |weight| !weight.nil? })
           out = Numo::SFloat.new(*input.shape).allocate
           Pointwise.each_tile(input.shape[1], Pointwise::SHORT) do |range|
-            some = weights.compact.map { |weight| weight[range] }
-            made = at_once(masked)&.sound(*Pointwise.rows(input, range), *some)
-            made ||= summed(masked).call(*changes(input, wholes, range), *some)
+            changed = @strands.zip(wholes, given).select(&:last).flat_map { |strand, whole| whole ? Pointwise.rows(whole, range) : Pointwise.rows(strand.pixels(Pointwise.part(input, range))) }
+            made = sweep.call(*Pointwise.rows(input, range), *changed, *weights.compact.map { |weight| weight[range] })
             made.each_with_index { |plane, channel| out[channel, range] = plane }
           end
           out
         end
 
-        # @return [Array<Numo::SFloat>] three planes of what comes before, and three of each strand
-        def changes(input, wholes, range)
-          part = Pointwise.part(input, range)
-          [part, *@strands.zip(wholes).map { |strand, whole| whole ? Pointwise.part(whole, range) : strand.pixels(part) }].flat_map { |rgb| Pointwise.rows(rgb) }
-        end
-
+        # @param given [Array<Boolean>] of each strand, whether what it makes is there already
         # @param masked [Array<Boolean>] of each strand, whether it has weights
-        # @return [Pointwise::Sweep, nil] of three planes before and the weights there are; nil where it cannot be recorded
-        def at_once(masked)
-          return unless @strands.all? { |strand| strand.pointwise? && strand.steps.all? { |step| Pointwise::Recording.takes?(step) } }
-
-          @sweeps[[:at_once, masked]] ||= Pointwise::Sweep.new(3 + masked.count(true)) do |*planes|
-            base = planes.first(3)
-            sums(base, @strands.map { |strand| Pointwise::Chain.reduce(strand.steps, base.map(&:dup)) }, planes.drop(3), masked)
+        # @return [Pointwise::Sweep] of three planes before, three of each strand that are given, and the weights there are
+        def sweep(given, masked)
+          Pointwise::Sweep.new(3 + 3 * given.count(true) + masked.count(true)) do |*planes|
+            base = planes.shift(3)
+            changed = @strands.zip(given).map { |strand, there| there ? planes.shift(3) : Pointwise::Chain.reduce(strand.steps, base.map(&:dup)) }
+            @strands.zip(changed, masked.map { |one| planes.shift if one }).reduce(base) { |sum, (strand, own, weight)| added(sum, base, own, strand.share, weight) }
           end
-        end
-
-        # @return [Pointwise::Sweep] of three planes before, three that each strand makes of them, and the weights there are
-        def summed(masked)
-          colours = 3 * (1 + @strands.size)
-          @sweeps[[:summed, masked]] ||= Pointwise::Sweep.new(colours + masked.count(true)) do |*planes|
-            base, *changed = planes.first(colours).each_slice(3).to_a
-            sums(base, changed, planes.drop(colours), masked)
-          end
-        end
-
-        def sums(base, changed, weights, masked)
-          @strands.zip(changed, masked.map { |one| weights.shift if one }).reduce(base) { |sum, (strand, own, weight)| added(sum, base, own, strand.share, weight) }
         end
 
         def added(so_far, base, changed, share, weight)

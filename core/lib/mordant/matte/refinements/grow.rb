@@ -14,11 +14,11 @@ module Mordant
 
         def call(matte, sight)
           radius = size.abs * sight.moment.height
-          rows = matte.reshape(sight.moment.window.height, sight.moment.window.width)
+          rows = Pointwise.shaped(matte, sight.moment.window.height, sight.moment.window.width)
           rows *= -1.0 if size.negative?
           from, to = [radius.floor, radius.ceil].map { |pixels| Area::Greatest.new(pixels).call(rows) }
           made = from + (to - from) * (radius - radius.floor)
-          (size.negative? ? made * -1.0 : made).reshape(matte.size)
+          Pointwise.shaped(size.negative? ? made * -1.0 : made, matte.size)
         end
       end
     end

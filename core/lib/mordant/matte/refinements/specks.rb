@@ -17,8 +17,8 @@ module Mordant
 
         def call(matte, sight)
           window, most = sight.moment.window, pixels(sight.moment)
-          cleared = cleared(matte.reshape(window.height, window.width), most)
-          (cleared(cleared * -1.0 + 1.0, most) * -1.0 + 1.0).reshape(matte.size)
+          cleared = cleared(Pointwise.shaped(matte, window.height, window.width), most)
+          (cleared(cleared * -1.0 + 1.0, most) * -1.0 + 1.0).reshape!(matte.size)
         end
 
         private

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Area
+    # Box filters down the columns of a plane, with running sums of whole numbers: what Boxes does along rows step by step, compiled as
+    # one loop, to the same bits. A strip of columns goes through all passes while it is near the processor.
+    class Running
+      # @param height [Integer]
+      # @param width [Integer]
+      # @return [Boolean] a plane of that size is worth it
+      def self.worth?(height, width) = [height, width].min >= Strip::LANES && Pointwise::Compiler.here? && (height * width >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(FIRST))
+
+      FIRST, LAST = Strip.new(:floats, :wholes), Strip.new(:wholes, :floats)
+      BYTES = {floats: 4, wholes: 8}.freeze
+
+      # @param radius [Integer] pixels
+      # @param share [Float] of the pixel beyond the radius, on either side
+      # @param passes [Integer]
+      def initialize(radius, share, passes)
+        @numbers = [radius, passes].pack("q2") + [share, 1.0 / (2 * radius + 1 + 2 * share)].pack("d2")
+        freeze
+      end
+
+      # Both ways: the columns of what lies on its side are rows.
+      #
+      # @param rows [Numo::SFloat] [height, width]; never written to
+      # @return [Numo::SFloat] [height, width]
+      def call(rows)
+        across = down(rows.transpose.dup, FIRST, Numo::DFloat)
+        down(across.transpose.dup.tap { across.free }, LAST, Numo::SFloat)
+      end
+
+      private
+
+      # @param rows [Numo::NArray] [height, width]; used up
+      # @return [Numo::NArray] of a type
+      def down(rows, strip, type)
+        height, width = rows.shape
+        from, into, room = rows.to_binary, *[rows.size * BYTES.fetch(strip.to), strip.room(height)].map { |size| "\0".b * size }
+        rows.free
+        Pointwise::Compiler.function(strip).call(width, *[from, into].map { |memory| [address(memory)].pack("J") }, [height].pack("q") + @numbers, [address(room)].pack("J"))
+        type.from_binary(into, [height, width]).tap { [from, into, room].each(&:clear) }
+      end
+
+      def address(memory) = Pointwise::Kernel.address(memory)
+    end
+  end
+end

@@ -1,0 +1,198 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Area
+    # The loop of Running in LLVM's intermediate language: LANES columns at a time are taken from a plane, as whole numbers, go
+    # through all passes from one half of a room to the other, and are put into another plane.
+    #
+    # Source: LLVM language reference, release 15.
+    class Strip
+      LANES = 16 # numbers of two lines of the processor's memory
+      FLOATS, WHOLES, MASK = %w[float double i1].map { |type| "<#{LANES} x #{type}>" }
+
+      # @return [Symbol] :floats, or :wholes in doubles
+      attr_reader :from, :to
+
+      # @param from [Symbol]
+      # @param to [Symbol]
+      def initialize(from, to)
+        @from, @to = from, to
+        freeze
+      end
+
+      # @return [Array] see Pointwise::Compiler
+      def form = [:strip, from, to]
+
+      # @param height [Integer]
+      # @return [Integer] bytes that it works in
+      def room(height) = 2 * height * LANES * 8
+
+      # run(count, inputs, outputs, constants, tables): count columns, LANES or more; constants are height, radius and passes (i64), share of
+      # what lies beyond the radius and weight of all (double); the first table is the room. It returns 1.
+      #
+      # @param attributes [Hash{String => String}] see Pointwise::Listing
+      # @return [String]
+      def listing(attributes)
+        <<~LISTING
+          declare i64 @llvm.smax.i64(i64, i64)
+          declare i64 @llvm.smin.i64(i64, i64)
+          declare i64 @llvm.umin.i64(i64, i64)
+          define i32 @#{Pointwise::Listing::NAME}(i64 %count, ptr noalias %inputs, ptr noalias %outputs, ptr noalias %constants, ptr noalias %tables) #0 {
+          entry:
+          %in = load ptr, ptr %inputs
+          %out = load ptr, ptr %outputs
+          %room = load ptr, ptr %tables
+          #{%w[height radius times].each_with_index.map { |name, place| constant(name, "i64", place) }.join("\n")}
+          #{%w[share weight].each_with_index.map { |name, place| everywhere(name, 3 + place) }.join("\n")}
+          %last = sub i64 %height, 1
+          %beyond = add i64 %radius, 1
+          %lowest = sub i64 0, %radius
+          %half = mul i64 %height, #{LANES}
+          %lastcolumn = sub i64 %count, #{LANES}
+          br label %column
+          column:
+          %x = phi i64 [ 0, %entry ], [ %nextx, %columndone ]
+          br label %take
+          #{taken}
+          passes:
+          %pass = phi i64 [ 0, %take ], [ %nextpass, %passdone ]
+          %nextpass = add i64 %pass, 1
+          #{half("source", "%pass")}
+          #{half("made", "%nextpass")}
+          br label %first
+          #{passed}
+          passdone:
+          %morepasses = icmp slt i64 %nextpass, %times
+          br i1 %morepasses, label %passes, label %put
+          #{put}
+          columndone:
+          %afterx = add i64 %x, #{LANES}
+          %nextx = call i64 @llvm.umin.i64(i64 %afterx, i64 %lastcolumn)
+          %morecolumns = icmp ult i64 %x, %lastcolumn
+          br i1 %morecolumns, label %column, label %done
+          done:
+          ret i32 1
+          }
+          attributes #0 = { #{attributes.map { |name, value| "\"#{name}\"=\"#{value}\"" }.join(" ")} }
+        LISTING
+      end
+
+      private
+
+      # From the plane into the first half of the room.
+      def taken
+        <<~PART.chomp
+          take:
+          %t = phi i64 [ 0, %column ], [ %nextt, %take ]
+          #{plane("taken", "%in", "%t", from)}
+          #{(from == :floats) ? whole : "%wanted = load #{WHOLES}, ptr %takenat, align 8"}
+          #{inner("kept", "%room", "%t")}
+          store #{WHOLES} %wanted, ptr %keptat, align 8
+          %nextt = add i64 %t, 1
+          %moretaken = icmp slt i64 %nextt, %height
+          br i1 %moretaken, label %take, label %passes
+        PART
+      end
+
+      # As Boxes#whole_numbers: NaN is 0, and what is held to is rounded to whole numbers.
+      def whole
+        <<~PART.chomp
+          %float = load #{FLOATS}, ptr %takenat, align 4
+          %double = fpext #{FLOATS} %float to #{WHOLES}
+          %none = fcmp uno #{WHOLES} %double, %double
+          %number = select #{MASK} %none, #{WHOLES} zeroinitializer, #{WHOLES} %double
+          %toolow = fcmp olt #{WHOLES} %number, #{every(-Boxes::LARGEST)}
+          %least = select #{MASK} %toolow, #{WHOLES} #{every(-Boxes::LARGEST)}, #{WHOLES} %number
+          %toohigh = fcmp ogt #{WHOLES} %least, #{every(Boxes::LARGEST)}
+          %held = select #{MASK} %toohigh, #{WHOLES} #{every(Boxes::LARGEST)}, #{WHOLES} %least
+          %scaled = fmul #{WHOLES} %held, #{every(1 / Boxes::QUANTUM)}
+          #{rounded("wanted", "%scaled")}
+        PART
+      end
+
+      # As Boxes#boxed: the sum of the first row, and of each the sum of the one before with what comes and without what goes.
+      def passed
+        <<~PART.chomp
+          first:
+          %k = phi i64 [ %lowest, %passes ], [ %nextk, %first ]
+          %begun = phi #{WHOLES} [ zeroinitializer, %passes ], [ %sum, %first ]
+          #{row("own", "%k")}
+          %sum = fadd #{WHOLES} %begun, %own
+          %nextk = add i64 %k, 1
+          %moreofit = icmp sle i64 %nextk, %radius
+          br i1 %moreofit, label %first, label %rows
+          rows:
+          %y = phi i64 [ 0, %first ], [ %nexty, %rows ]
+          %within = phi #{WHOLES} [ %sum, %first ], [ %slid, %rows ]
+          %above = sub i64 %y, %beyond
+          %below = add i64 %y, %beyond
+          %going = sub i64 %y, %radius
+          #{row("before", "%above")}
+          #{row("after", "%below")}
+          #{row("gone", "%going")}
+          %ends = fadd #{WHOLES} %before, %after
+          %some = fmul #{WHOLES} %ends, %share
+          %all = fadd #{WHOLES} %within, %some
+          %mean = fmul #{WHOLES} %all, %weight
+          #{rounded("result", "%mean")}
+          #{inner("into", "%made", "%y")}
+          store #{WHOLES} %result, ptr %intoat, align 8
+          %grown = fadd #{WHOLES} %within, %after
+          %slid = fsub #{WHOLES} %grown, %gone
+          %nexty = add i64 %y, 1
+          %morerows = icmp slt i64 %nexty, %height
+          br i1 %morerows, label %rows, label %passdone
+        PART
+      end
+
+      # From the half of the room that was written last into the plane.
+      def put
+        store = (to == :floats) ? "%shown = fmul #{WHOLES} %final, #{every(Boxes::QUANTUM)}\n%rounded = fptrunc #{WHOLES} %shown to #{FLOATS}\nstore #{FLOATS} %rounded, ptr %putat, align 4" : "store #{WHOLES} %final, ptr %putat, align 8"
+        <<~PART.chomp
+          put:
+          %p = phi i64 [ 0, %passdone ], [ %nextp, %put ]
+          #{inner("final", "%made", "%p")}
+          %final = load #{WHOLES}, ptr %finalat, align 8
+          #{plane("put", "%out", "%p", to)}
+          #{store}
+          %nextp = add i64 %p, 1
+          %moreput = icmp slt i64 %nextp, %height
+          br i1 %moreput, label %put, label %columndone
+        PART
+      end
+
+      def constant(name, type, place) = "%at#{name} = getelementptr i64, ptr %constants, i64 #{place}\n%#{name} = load #{type}, ptr %at#{name}"
+
+      # A number of the constants in every lane.
+      def everywhere(name, place)
+        "#{constant("one#{name}", "double", place)}\n%lane#{name} = insertelement #{WHOLES} poison, double %one#{name}, i32 0\n%#{name} = shufflevector #{WHOLES} %lane#{name}, #{WHOLES} poison, <#{LANES} x i32> zeroinitializer"
+      end
+
+      # One half of the room and the other by turns.
+      def half(name, pass) = "%#{name}odd = and i64 #{pass}, 1\n%#{name}off = mul i64 %#{name}odd, %half\n%#{name} = getelementptr double, ptr %room, i64 %#{name}off"
+
+      # The address of a row of the strip in a plane.
+      def plane(name, plane, row, kind)
+        "%#{name}row = mul i64 #{row}, %count\n%#{name}place = add i64 %#{name}row, %x\n%#{name}at = getelementptr #{(kind == :floats) ? "float" : "double"}, ptr #{plane}, i64 %#{name}place"
+      end
+
+      # The address of a row of the strip in the room.
+      def inner(name, half, row) = "%#{name}row = mul i64 #{row}, #{LANES}\n%#{name}at = getelementptr double, ptr #{half}, i64 %#{name}row"
+
+      # Numbers of a row, of the first or the last one beyond them.
+      def row(name, number)
+        <<~ROW.chomp
+          %#{name}above = call i64 @llvm.smax.i64(i64 #{number}, i64 0)
+          %#{name}held = call i64 @llvm.smin.i64(i64 %#{name}above, i64 %last)
+          #{inner(name, "%source", "%#{name}held")}
+          %#{name} = load #{WHOLES}, ptr %#{name}at, align 8
+        ROW
+      end
+
+      def rounded(name, value) = "%#{name}raised = fadd #{WHOLES} #{value}, #{every(Boxes::HALVES)}\n%#{name} = fsub #{WHOLES} %#{name}raised, #{every(Boxes::HALVES)}"
+
+      # By its bits, as a decimal fraction may be none.
+      def every(number) = "<#{Array.new(LANES, "double 0x#{[number].pack("G").unpack1("H*").upcase}").join(", ")}>"
+    end
+  end
+end
