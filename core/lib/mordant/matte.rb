@@ -64,19 +64,6 @@ module Mordant
         out
       end
 
-      # A formula over planes, tile by tile.
-      #
-      # @param planes [Array<Numo::SFloat>] vectors of one length
-      # @yieldparam planes [Array<Numo::SFloat, Pointwise::Recorded>] see Pointwise::Sweep
-      # @yieldreturn [Numo::SFloat, Pointwise::Recorded]
-      # @return [Numo::SFloat] a new vector
-      def swept(*planes)
-        sweep = Pointwise::Sweep.new(planes.size) { |*tile| [yield(*tile)] }
-        out = Numo::SFloat.new(planes.first.size).allocate
-        Pointwise.each_tile(out.size, Pointwise::SHORT) { |range| out[range] = sweep.call(*planes.map { |plane| plane[range] }).first }
-        out
-      end
-
       # From 0 to 1 without a corner at either end: 3 x^2 - 2 x^3.
       #
       # @param share [Numo::SFloat, Pointwise::Recorded] below 0 is 0, above 1 is 1

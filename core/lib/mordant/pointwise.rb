@@ -68,6 +68,19 @@ module Mordant
     # @return [Array<Numo::SFloat>] its planes
     def rows(rgb, range = true) = Array.new(3) { |channel| rgb[channel, range] }
 
+    # A formula over planes, tile by tile.
+    #
+    # @param planes [Array<Numo::SFloat>] vectors of one length
+    # @yieldparam planes [Array<Numo::SFloat, Recorded>] see Sweep
+    # @yieldreturn [Numo::SFloat, Recorded]
+    # @return [Numo::SFloat] a new vector
+    def swept(*planes)
+      sweep = Sweep.new(planes.size) { |*tile| [yield(*tile)] }
+      out = Numo::SFloat.new(planes.first.size).allocate
+      each_tile(out.size, SHORT) { |range| out[range] = sweep.call(*planes.map { |plane| plane[range] }).first }
+      out
+    end
+
     # The rows of a picture in stretches of about TILE pixels, none so small that a kernel cannot take it unless the picture is.
     #
     # @param about [Integer] pixels

@@ -49,9 +49,9 @@ module Mordant
       # @param inner [Float, Numo::SFloat]
       # @param outer [Float, Numo::SFloat] of each pixel, or of all
       def fallen(distance, inner, outer)
-        return Matte.swept(distance, inner, outer) { |*planes| fall(*planes) } unless inner.is_a?(Float)
+        return Pointwise.swept(distance, inner, outer) { |*planes| fall(*planes) } unless inner.is_a?(Float)
 
-        Matte.swept(distance) { |plane| fall(plane, inner, outer) }
+        Pointwise.swept(distance) { |plane| fall(plane, inner, outer) }
       end
 
       def fall(distance, inner, outer) = Matte.smooth((distance * -1.0 + outer) / (inner + outer))

@@ -24,7 +24,7 @@ module Mordant
       # @yieldreturn [Numo::SFloat, Pointwise::Recorded]
       def swept(sight)
         planes = sight.planes([taken, calm]) { calmed(sight) }
-        Matte.swept(*planes) { |*tile| yield(Axes.new(tile, sight.space)) }
+        Pointwise.swept(*planes) { |*tile| yield(Axes.new(tile, sight.space)) }
       end
 
       private

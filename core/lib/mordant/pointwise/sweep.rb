@@ -29,6 +29,19 @@ module Mordant
         made(size, inputs).tap { inputs.each(&:clear) } || @formula.call(*planes)
       end
 
+      # The same of a picture, tile by tile.
+      #
+      # @param rgb [Numo::SFloat] [3, n]
+      # @param planes [Array<Numo::SFloat>] [n] of each that comes after its three
+      # @return [Numo::SFloat] [3, n], a new array
+      def picture(rgb, *planes)
+        out = Numo::SFloat.new(*rgb.shape).allocate
+        Pointwise.each_tile(rgb.shape[1], SHORT) do |range|
+          call(*Pointwise.rows(rgb, range), *planes.map { |plane| plane[range] }).each_with_index { |plane, channel| out[channel, range] = plane }
+        end
+        out
+      end
+
       # The same of planes that are parts of one, such as neighbours.
       #
       # @param plane [Numo::SFloat] [m]

@@ -121,14 +121,20 @@ module Mordant
 
       def grained(rgb, moment, weights, table)
         filter = blur(moment)
-        scale = 1 / Math.sqrt(energy(filter))
-        common, *own = [1 - colour, *[colour] * 3].each_with_index.map { |part, layer| part.positive? && noise(moment, filter, layer) * (Math.sqrt(part) * scale) }
-        share = table.call((0..2).map { |channel| rgb[channel, true] * weights[channel] }.reduce(:+)) * (spread(moment) * Math.log(10))
-        kept = share * share * 0.5
-        out = rgb.dup
-        3.times { |channel| out[channel, true] = rgb[channel, true] * Numo::NMath.exp(share * [common, own[channel]].select(&:itself).reduce(:+) * -1.0 - kept) }
-        out
+        shares, scale, density = [1 - colour, *[colour] * 3], 1 / Math.sqrt(energy(filter)), spread(moment) * Math.log(10)
+        sweep = Pointwise::Sweep.new(3 + shares.count(&:positive?)) do |*planes|
+          light = planes.shift(3)
+          common, *own = shares.map { |share| planes.shift * (Math.sqrt(share) * scale) if share.positive? }
+          spread = table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) * density
+          light.zip(own).map { |plane, one| plane * power([common, one].compact.reduce(:+) * spread * -1.0 - spread * spread * 0.5) }
+        end
+        sweep.picture(rgb, *shares.each_index.filter_map { |layer| noise(moment, filter, layer) if shares[layer].positive? })
       end
+
+      # e to the power of a plane, by that of an eighth of it; what is left of light is no less than e^-8.
+      def power(plane) = EXPONENTIAL.call((plane * 0.125).clip(-1.0, 3.0)).then { |root| 3.times.reduce(root) { |made, _| made * made } }
+      EXPONENTIAL = Pointwise::UniformTable.new(->(root) { Numo::NMath.exp(root) })
+      private_constant :EXPONENTIAL
 
       # How much of white noise's variance a blur leaves.
       def energy(filter)

@@ -35,18 +35,19 @@ module Mordant
       def margin(raster) = Area::Spread.margin([size, size / 2], raster.height)
 
       def process(space)
-        weights = space.luminance_weights
-        ->(rgb, moment) { returned(rgb, moment, weights) }
+        weights, table = space.luminance_weights, Pointwise::FloatTable.new(method(:bright))
+        ->(rgb, moment) { returned(rgb, moment, weights, table) }
       end
 
       private
 
-      def returned(rgb, moment, weights)
+      def returned(rgb, moment, weights, table)
         spread = Area::Spread.new({size => 1 / (1 - ring * QUARTER), size / 2 => -ring * QUARTER / (1 - ring * QUARTER)}, moment.height)
-        through = Numo::SFloat.new(rgb.shape[1]).allocate
-        Pointwise.each_tile(through.size) { |range| through[range] = bright((0..2).map { |channel| rgb[channel, range] * weights[channel] }.reduce(:+)) }
         out = rgb.dup
-        3.times { |channel| spread.add(out, channel, rgb[channel, true] * through, moment.window, amount * colour[channel]) unless colour[channel].zero? }
+        colour.each_index.reject { |channel| colour[channel].zero? }.each do |channel|
+          through = Pointwise.swept(*Pointwise.rows(rgb)) { |*light| light[channel] * table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) }
+          spread.add(out, channel, through, moment.window, amount * colour[channel])
+        end
         out
       end
 

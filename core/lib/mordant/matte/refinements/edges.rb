@@ -35,11 +35,11 @@ module Mordant
 
         def call(matte, sight)
           window = sight.moment.window
-          guide = Matte.swept(*Pointwise.rows(sight.rgb(taken))) { |*rgb| Axes.new(rgb, sight.space).lightness }
+          guide = Pointwise.swept(*Pointwise.rows(sight.rgb(taken))) { |*rgb| Axes.new(rgb, sight.space).lightness }
           guide[guide.isnan] = 0.0 if guide.sum.nan?
           block, box = grid(sight.moment)
           a, b = [guide, matte].map { |plane| Pointwise.shaped(plane, window.height, window.width) }.then { |planes| (block == 1) ? fitted(*planes, box) : coarsely(*planes, box, Area::Blocks.new(block), window) }
-          Matte.swept(*[a, b].map { |plane| Pointwise.shaped(plane, window.size) }, guide) { |slope, level, light| (slope * light + level).clip(0.0, 1.0) }
+          Pointwise.swept(*[a, b].map { |plane| Pointwise.shaped(plane, window.size) }, guide) { |slope, level, light| (slope * light + level).clip(0.0, 1.0) }
         end
 
         private
