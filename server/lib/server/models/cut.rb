@@ -222,7 +222,7 @@ module Server
       clips = Hash.new { |known, clip| known[clip] = clip.to_h }
       first = timecode(0)
       {id:, name:, edition:, reference: reference_clip && {clip: reference_clip_id, name: reference_clip.stem, offset: reference_offset, frames: reference_clip.frames},
-       start:, start_frames: first.frames, drop: first.drop?, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.map { |shot| shot.to_h(clip: clips[shot.clip]) }, washes: loaded_washes.map(&:to_h),
+       start:, start_frames: first.frames, drop: first.drop?, project: project.to_h, length: loaded_shots.sum(&:length), shots: loaded_shots.zip(timeline.shots).map { |shot, here| shot.to_h(clip: clips[shot.clip], here:) }, washes: loaded_washes.map(&:to_h),
        families: loaded_families.map(&:to_h).reject { |family| family[:shots].empty? }}
     end
   end

@@ -18,8 +18,13 @@ module Server
     has_one :corrections, class_name: "Server::Recipe", foreign_key: :corrects_id, inverse_of: :corrected
     has_one :statistic
 
+    # Its recipes, of thousands of shots without a relation for each.
+    #
+    # @return [Array<Recipe>]
+    def versions = association(:recipes).then { |all| all.loaded? ? all.target : recipes.to_a }
+
     # @return [Recipe] the version in use
-    def recipe = recipes.to_a.then { |all| (active_recipe_id && all.find { |one| one.id == active_recipe_id }) || all.first }
+    def recipe = versions.then { |all| (active_recipe_id && all.find { |one| one.id == active_recipe_id }) || all.first }
 
     MOST_VERSIONS = 40
 
@@ -201,8 +206,8 @@ module Server
     def stands = [clip_id, source_in, length, speed, clip.fit].join(".")
 
     # @param clip [Hash] what is told of its clip
-    def to_h(clip: self.clip.to_h)
-      here, versions = place, recipes.to_a
+    # @param here [Mordant::Cut::Timeline::Shot]
+    def to_h(clip: self.clip.to_h, here: place)
       {id:, name:, scene:, position:, source_in:, record_in:, length:, dissolve:, wipe:, manner:, crossover: dissolve.positive? && cut.timeline.crossover?(id), speed:, phase:, clock:, link:, head: here.head, tail: here.tail, family: family_id, flag:, note:,
        poster: own(poster), worked: own(worked), clip:, recipe: recipe.to_h,
        versions: versions.map { |one| {id: one.id, name: one.name, revision: one.revision} }}
