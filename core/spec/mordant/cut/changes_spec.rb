@@ -66,6 +66,21 @@ RSpec.describe Mordant::Cut::Changes, :folder do
     expect([share(programme.truth, found), share(found, programme.truth)]).to eq([1.0, 1.0]), found.inspect
   end
 
+  it "finds dissolves between shots that are pushed into, and quick fades one soon after the other, with all of their length" do
+    pushed = lambda do |by|
+      lambda do |picture, frame|
+        rows, columns = [Programmes::HEIGHT, Programmes::WIDTH].map { |edge| Array.new(edge) { |at| ((at - edge / 2.0) / (1 + by * frame) + edge / 2.0).round.clamp(0, edge - 1) } }
+        picture[rows, columns, true].dup
+      end
+    end
+    programmes = [Programmes.new.add("1D", 50, &pushed[0.004]).add("2D", 70, into: 28, &pushed[0.004]).add("3A", 50, into: 21),
+      Programmes.new.add("3B", 40).fade("1A", 40, down: 9, hold: 0, up: 8).fade("1C", 40, down: 5, hold: 0, up: 6)]
+    programmes.each_with_index do |programme, number|
+      found = described_class.of(programme.write(File.join(@folder, "#{number}.mp4"))).map(&:to_h)
+      expect([share(programme.truth, found), share(found, programme.truth)]).to eq([1.0, 1.0]), found.inspect
+    end
+  end
+
   it "finds nothing in a test picture in which much moves" do
     path = File.join(@folder, "test.mp4")
     system("ffmpeg", "-v", "error", "-y", "-f", "lavfi", "-i", "testsrc2=s=192x108:r=24,trim=end_frame=60", "-c:v", "libx264", "-crf", "12", "-pix_fmt", "yuv420p", path, exception: true)

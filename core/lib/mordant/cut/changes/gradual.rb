@@ -12,11 +12,13 @@ module Mordant
       class Gradual
         LEAST_LENGTH = 3 # frames
         EVEN = 0.05 # that shares may be beside their places, in the mean
+        IN_ALL = 0.5 # and in the sum over a dissolve
         SURE = 0.04 # of which much may happen around it as well
         ALIKE = 0.85 # correlation of ends that are one shot in another light
         PLAIN = 0.02 # deviation of a picture of one colour
-        TRIED = 4 # lines about the same place that are looked at closely
         LONGER = 0.0005 # beside the line, that a line may be more for each frame it is longer
+        AGREED = 2 # frames that two lines may differ by at either end which say the same
+        ROUGH = 0.003 # that shares of the best are beside their places
         FLATTER = 0.82 # of the mean variance of both ends
         MIX = 0.98 # correlation with the mix that it should be
         STEADY = 0.5 # of an equal step, that each frame takes
@@ -28,7 +30,7 @@ module Mordant
         BENT = 0.6 # that shares may be beside a line halfway, four times
         EASED = 1.3 # times as near to an eased way as to an even one, a dissolve has to be for one that is eased
         OWN = 0.0004 # variance that every number has
-        REACH = 8 # frames beyond its ends that shares are looked at in
+        REACH = 8 # frames beyond its ends that shares are looked at in; and between both ways of a fade that are of neither
 
         # @param pictures [Pictures]
         def initialize(pictures)
@@ -43,7 +45,8 @@ module Mordant
           kept, tried = [], {}.compare_by_identity
           while (one = left.first)
             near = left.select { |other| overlap(one, other) * 2 >= other.length }
-            found = (near.first(TRIED) | near.min_by(TRIED, &:off)).filter_map { |other| tried.fetch(other) { tried[other] = settled(other) } }.uniq.sort_by { |other| other.off - other.length * LONGER }.find { |other| mix?(other) }
+            settled = near.filter_map { |other| tried.fetch(other) { tried[other] = settled(other) } }
+            found = best(settled)
             kept << found if found && kept.none? { |other| overlap(found, other).positive? }
             left = left.reject { |other| found ? other.equal?(one) || overlap(found, other).positive? : like?(one, other) }
           end
@@ -56,6 +59,18 @@ module Mordant
 
         def overlap(a, b) = [[a.over, b.over].min - [a.start, b.start].max, 0].max
 
+        # Each line about a place says where the change is by what it takes for its ends: right is what most of them say, and of those that
+        # say it the one that is nearest.
+        #
+        # @param settled [Array<Lines::Found>]
+        # @return [Lines::Found, nil]
+        def best(settled)
+          said = settled.uniq.sort_by { |one| -settled.sum { |other| agree?(one, other) ? other.length**1.5 / (other.off + ROUGH) : 0.0 } }.find { |one| mix?(one) }
+          said && settled.select { |one| agree?(said, one) }.sort_by { |one| one.off - one.length * LONGER }.find { |one| mix?(one) }
+        end
+
+        def agree?(a, b) = (a.start - b.start).abs <= AGREED && (a.over - b.over).abs <= AGREED
+
         # Where it begins and how long it is, by the shares of the new shot in the pictures about it.
         #
         # @return [Lines::Found, nil]
@@ -65,7 +80,7 @@ module Mordant
           a, b = [@pictures.nearest(one.start - 3), from].max, [@pictures.nearest(one.over + 2), upto].min
           shares = shares(from..upto, a, b) or return
           (start, length), off = fitted(one, shares, from, upto)
-          Lines::Found.new(start:, length:, off:) if off <= EVEN && length >= LEAST_LENGTH
+          Lines::Found.new(start:, length:, off:) if off <= EVEN && off * length <= IN_ALL && length >= LEAST_LENGTH
         end
 
         # It is the way from one shot to another, and not what goes on in one.
@@ -76,8 +91,8 @@ module Mordant
 
         def last = @pictures.count - 1
 
-        # One shot in another light.
-        def same?(a, b) = [a, b].all? { |at| @pictures.spread(at) > PLAIN } && @pictures.alike(a, b) > ALIKE
+        # One shot in another light, and not on the way from or to one colour.
+        def same?(a, b) = [a - 1, a, b, b + 1].none? { |at| plain?(at.clamp(0, last)) } && @pictures.alike(a, b) > ALIKE
 
         # Halfway, a mix of two pictures that have little in common varies less than they do; what has only moved does not.
         def flatter?(found)
@@ -196,10 +211,11 @@ module Mordant
           end.compact
         end
 
-        # Down to a picture of one colour, and up from it.
+        # Down to a picture of one colour, and up from it, with little between.
         def through_plain?(from, upto)
           most = [from, upto].map { |at| @pictures.spread(at) }.max
-          (from..upto).any? { |at| plain?(at) } && (from..upto).all? { |at| plain?(at) || @pictures.spread(at) <= most }
+          others = (from..upto).reject { |at| plain?(at) }
+          others.size.between?(0, [REACH, upto - from].min) && others.all? { |at| @pictures.spread(at) <= most }
         end
 
         # One colour for a moment, after which it is the same shot; or nothing on one side of it.

@@ -6,7 +6,8 @@ module Mordant
       # Stretches whose pictures lie about on a straight line between the one before and the one after.
       class Lines
         LENGTHS = [4, 6, 9, 13, 18, 24, 32, 42, 54, 70, 90].freeze # frames
-        EVERY = 2 # frames between the middles of those that are tried
+        EVERY = (2..3) # frames between the middles of those that are tried
+        CLOSER = 4 # parts of a short one after which the next is tried
         LEAST = 0.04 # distance of the two ends
         OFF = 0.3 # of it, that pictures may be beside the line in the mean
         STEP = 0.5 # of it, in one frame
@@ -31,9 +32,9 @@ module Mordant
 
         # @return [Array<Found>] of every length, all along
         def found
-          frames = (0..@pictures.times.last).step(EVERY).to_a
           LENGTHS.flat_map do |length|
-            pairs = frames.filter_map { |middle| ends(middle - length / 2, length) }.uniq
+            middles = (0..@pictures.times.last).step((length / CLOSER).clamp(EVERY))
+            pairs = middles.filter_map { |middle| ends(middle - length / 2, length) }.uniq
             pairs.each_slice(AT_ONCE).flat_map { |some| among(some) }
           end
         end
