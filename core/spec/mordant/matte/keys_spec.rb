@@ -23,6 +23,15 @@ RSpec.describe "Keys" do
     end
   end
 
+  it "knows how far hues are from one, to the rounding of floats" do
+    turns = (0...720).map { |step| step / 2.0 }
+    axes = Mordant::Matte::Axes.new(turns.map { |hue| code(hue, 0.2) }.transpose.map { |row| Numo::SFloat.cast(row) }, Mordant::Colour::WorkingSpace.default)
+    off, side = axes.from_hue(100.0)
+    apart = turns.map { |hue| (hue - 100 + 180) % 360 - 180 }
+    expect(off.to_a.zip(apart).map { |found, truth| (found - truth.abs).abs }.max).to be < 1e-4
+    expect(side.to_a.zip(apart).count { |found, truth| truth.abs.between?(1, 179) && (found < 0) != (truth < 0) }).to eq(0)
+  end
+
   it "takes exactly the hues it should, soft as stated on either side, over the turn of the circle too" do
     [0.0, 120.0, 200.0, 350.0].each do |hue|
       key = part("key", hue:, hue_width: 40.0, hue_soft: [10.0, 30.0])
