@@ -11,7 +11,7 @@ module Mordant
     # Source: llvm-c/{Core,IRReader,ExecutionEngine,TargetMachine}.h of LLVM 15.
     module Compiler
       LIBRARY = "libLLVM-15.so.1"
-      KEPT = 64
+      KEPT = 96 # of half a megabyte each
       OPTIMISING = 2
       TARGETS = {"x86_64" => "X86", "aarch64" => "AArch64"}.freeze # LLVM's names of processors
       POINTER, WHOLE, LONG, NONE = Fiddle::TYPE_VOIDP, Fiddle::TYPE_INT, Fiddle::TYPE_LONG_LONG, Fiddle::TYPE_VOID
@@ -46,8 +46,9 @@ module Mordant
           return unless here?
 
           @lock.synchronize do
-            @kept.shift while @kept.size > KEPT
-            @kept[program.form] ||= made(program.listing(processor))
+            function = @kept.delete(program.form) || made(program.listing(processor))
+            @kept.shift while @kept.size >= KEPT # what was asked for longest ago
+            @kept[program.form] = function
           end
         end
 

@@ -40,7 +40,7 @@ module Mordant
         # @param cuts [Array<Integer>] pictures that are the first of a shot: none lies within
         # @return [Array<Change>]
         def changes(cuts)
-          @cuts, @lines = cuts, Lines.new(@pictures, cuts)
+          @cuts, @lines, @mixes = cuts, Lines.new(@pictures, cuts), {}
           left = @lines.found.sort_by { |one| [-(one.length * (Lines::OFF - one.off)), one.start] }
           kept, tried = [], {}.compare_by_identity
           while (one = left.first)
@@ -84,7 +84,7 @@ module Mordant
         end
 
         # It is the way from one shot to another, and not what goes on in one.
-        def mix?(found) = steady?(found) && flatter?(found) && (found.off <= SURE || plainly?(found)) && !same?(*ends(found))
+        def mix?(found) = @mixes.fetch(found) { @mixes[found] = steady?(found) && flatter?(found) && (found.off <= SURE || plainly?(found)) && !same?(*ends(found)) }
 
         # @return [Array(Integer, Integer)] the pictures before and after it
         def ends(found) = [@pictures.before(found.start) || 0, @pictures.from(found.over) || last]
