@@ -73,7 +73,7 @@ module Mordant
           done:
           ret i32 1
           }
-          attributes #0 = { #{attributes.map { |name, value| "\"#{name}\"=\"#{value}\"" }.join(" ")} }
+          #{Pointwise::Listing.attributes(attributes)}
         LISTING
       end
 
@@ -88,9 +88,7 @@ module Mordant
           #{(from == :floats) ? whole : "%wanted = load #{WHOLES}, ptr %takenat, align 8"}
           #{inner("kept", "%room", "%t")}
           store #{WHOLES} %wanted, ptr %keptat, align 8
-          %nextt = add i64 %t, 1
-          %moretaken = icmp slt i64 %nextt, %height
-          br i1 %moretaken, label %take, label %passes
+          #{onward("t", "take", "passes")}
         PART
       end
 
@@ -139,9 +137,7 @@ module Mordant
           store #{WHOLES} %result, ptr %intoat, align 8
           %grown = fadd #{WHOLES} %within, %after
           %slid = fsub #{WHOLES} %grown, %gone
-          %nexty = add i64 %y, 1
-          %morerows = icmp slt i64 %nexty, %height
-          br i1 %morerows, label %rows, label %passdone
+          #{onward("y", "rows", "passdone")}
         PART
       end
 
@@ -155,11 +151,12 @@ module Mordant
           %final = load #{WHOLES}, ptr %finalat, align 8
           #{plane("put", "%out", "%p", to)}
           #{store}
-          %nextp = add i64 %p, 1
-          %moreput = icmp slt i64 %nextp, %height
-          br i1 %moreput, label %put, label %columndone
+          #{onward("p", "put", "columndone")}
         PART
       end
+
+      # To the next row of a loop, or out of it.
+      def onward(row, again, over) = "%next#{row} = add i64 %#{row}, 1\n%more#{row} = icmp slt i64 %next#{row}, %height\nbr i1 %more#{row}, label %#{again}, label %#{over}"
 
       def constant(name, type, place) = "%at#{name} = getelementptr i64, ptr %constants, i64 #{place}\n%#{name} = load #{type}, ptr %at#{name}"
 

@@ -17,6 +17,10 @@ module Mordant
       MASKS = %i[below above either none].freeze
       CHOICES = {at_least: "olt", at_most: "ogt"}.freeze # where the second operand is taken; of NaN the first
 
+      # @param attributes [Hash{String => String}] what processor a function is for
+      # @return [String] what says so
+      def self.attributes(attributes) = "attributes #0 = { #{attributes.map { |name, value| "\"#{name}\"=\"#{value}\"" }.join(" ")} }"
+
       # @param recording [Recording]
       # @param attributes [Hash{String => String}] of the function: what processor it is for
       def initialize(recording, attributes)
@@ -164,7 +168,6 @@ module Mordant
       def head = "define i32 @#{NAME}(i64 %count, ptr noalias %inputs, ptr noalias %outputs, ptr noalias %constants, ptr noalias %tables) #0 {\nentry:"
 
       def foot
-        attributes = @attributes.map { |name, value| "\"#{name}\"=\"#{value}\"" }.join(" ")
         <<~FOOT
           %after = add i64 %at, #{LANES}
           %next = call i64 @llvm.umin.i64(i64 %after, i64 %last)
@@ -176,7 +179,7 @@ module Mordant
           %answer = zext i1 %even to i32
           ret i32 %answer
           }
-          attributes #0 = { #{attributes} }
+          #{Listing.attributes(@attributes)}
         FOOT
       end
     end

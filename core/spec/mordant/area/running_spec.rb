@@ -1,9 +1,10 @@
 # frozen_string_literal: true
 
 require "spec_helper"
+require_relative "../../support/kernels"
 
 RSpec.describe Mordant::Area::Running do
-  def bits(plane) = Numo::Int32.from_binary(plane.to_binary)
+  include Kernels
 
   # Step by step.
   def plainly(boxes, rows)

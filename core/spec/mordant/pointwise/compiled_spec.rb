@@ -1,20 +1,12 @@
 # frozen_string_literal: true
 
 require "spec_helper"
+require_relative "../../support/kernels"
 
 RSpec.describe Mordant::Pointwise::Compiled do
   size = 12_345 # neither whole tiles nor whole lanes
 
-  # Without kernels.
-  def one_by_one
-    allow(Mordant::Pointwise::Compiler).to receive(:here?).and_return(false)
-    yield
-  ensure
-    allow(Mordant::Pointwise::Compiler).to receive(:here?).and_call_original
-  end
-
-  # Bits, as NaN is not equal to itself.
-  def bits(rgb) = Numo::Int32.from_binary(rgb.to_binary)
+  include Kernels
 
   def expect_same(&make)
     apart = one_by_one(&make)

@@ -1,20 +1,12 @@
 # frozen_string_literal: true
 
 require "spec_helper"
+require_relative "../../support/kernels"
 require_relative "../../support/mattes"
 
 RSpec.describe Mordant::Pointwise::Sweep do
   include Mattes
-
-  # Without kernels.
-  def one_by_one
-    allow(Mordant::Pointwise::Compiler).to receive(:here?).and_return(false)
-    yield
-  ensure
-    allow(Mordant::Pointwise::Compiler).to receive(:here?).and_call_original
-  end
-
-  def bits(plane) = Numo::Int32.from_binary(plane.to_binary)
+  include Kernels
 
   it "does what is said to small and to large pictures alike" do
     sweep = described_class.new(3) { |a, b, c| [a * b + c, Mordant::Pointwise.choose(a < b, c, a)] }
