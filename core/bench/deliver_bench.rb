@@ -76,10 +76,10 @@ module Bench
       0.0 # it has ended meanwhile
     end
 
-    # Memory of ffmpeg at most while it encodes the whole of a large H.264.
-    def encoding_mb
+    # Memory of ffmpeg at most while it encodes the whole of a large one.
+    def encoding_mb(format, encoding)
       Dir.mktmpdir do |folder|
-        writer = writer(folder, "h264", Mordant::Grade::View::STANDARD, 3840, 2160)
+        writer = writer(folder, format, Mordant::Grade::View.new(encoding:), 3840, 2160)
         writer.open
         FRAMES_ENCODED.times { |record| File.binwrite(File.join(writer.folder, format("g%08d", record)), Numo::UInt16.new(3, 3840 * 2160).rand(60_000).to_binary) }
         writer.seal(0, FRAMES_ENCODED)
@@ -113,7 +113,9 @@ module Bench
     end
   end
 
-  figure("uhd_h264_encoder_mb", "MB", "memory of ffmpeg at most, encoding the whole of a 3840x2160 H.264", alone: true) { [Deliveries.encoding_mb] }
+  {"h264" => "rec709-bt1886", "hdr10" => "rec2100-pq", "av1" => "rec709-bt1886"}.each do |format, encoding|
+    figure("uhd_#{format}_encoder_mb", "MB", "memory of ffmpeg at most, encoding the whole of a 3840x2160 #{Mordant::Deliver::Format.fetch(format).label}", alone: true) { [Deliveries.encoding_mb(format, encoding)] }
+  end
   figure("three_outputs_vs_singles", "times", "an order of three outputs in one pass over three single ones") { Deliveries.together_and_apart }
   [10, 1000].each do |count|
     figure("deliver_peak_rss_mb_#{count}", "MB", "peak memory of a process delivering #{count} frames in three formats", alone: true) { [Deliveries.peak(count)] }

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "zlib"
-
 module Mordant
   module Media
     # OpenEXR scan-line files of half- or full-float RGB, zip compressed or plain.
@@ -15,7 +13,6 @@ module Mordant
       COMPRESSIONS = {none: [0, 1], zip: [3, 16]}.freeze # code and scan lines a block
       DEPTHS = {half: [1, 2], float: [2, 4]}.freeze # code and bytes
       INCREASING_Y = 0
-      LEVEL = 1 # of zlib; the usual 4 takes twice the time and saves a twentieth
 
       # Each byte of a word as the difference to that of the word before it.
       #
@@ -34,6 +31,7 @@ module Mordant
         @primaries, @rate, @timecode, @attributes = primaries, rate, timecode, attributes
         @depth, @bytes = DEPTHS.fetch(depth)
         @compression, @lines = COMPRESSIONS.fetch(compression)
+        @deflater = Deflater.new
       end
 
       # An ACES image container is ACES2065-1 in half floats without compression.
@@ -90,8 +88,7 @@ module Mordant
         plain = frame.is_a?(HalfPlanes) ? frame.lines(rows) : lines(frame, rows)
         return [top, plain.bytesize].pack("l<2") << plain if @compression.zero?
 
-        packed = Zlib.deflate(predicted(plain), LEVEL)
-        data = (packed.bytesize < plain.bytesize) ? packed : plain
+        data = @deflater.smaller(predicted(plain)) || plain
         [top, data.bytesize].pack("l<2") << data
       end
 

@@ -7,13 +7,14 @@ module Mordant
       # (SMPTE ST 2086) and light levels (CTA-861).
       class Hdr10 < VideoFormat
         named "hdr10", "H.265, HDR10", extension: ".mp4", bits: 10, about: "MP4, 10 bit 4:2:0, with mastering display and light levels"
-        encoded pixels: "yuv420p10le", encoder: %w[-c:v libx265 -preset medium -crf 12 -tag:v hvc1], container: %w[-movflags +faststart+use_metadata_tags -f mp4]
+        encoded pixels: "yuv420p10le", encoder: %w[-c:v libx265 -preset medium -crf 12 -tag:v hvc1], container: %w[-movflags +faststart+use_metadata_tags -f mp4],
+          slim: %w[-preset superfast -crf 8] # nearer than the smaller ones, a seventh larger, in less than half the time
 
         CHROMATICITY = 50_000 # units of one
         LUMINANCE = 10_000 # units of one cd/m2
         DARKEST = 0.0001 # cd/m2
         PEAK = 1000
-        SLIM = %w[frame-threads=1 rc-lookahead=3 bframes=2].freeze # of large pictures, by which it looks less far ahead
+        SLIM = %w[frame-threads=1 rc-lookahead=1 bframes=0 ref=1].freeze # of large pictures, by which it holds few of them
 
         class << self
           def ranges = [Colour::SignalRange::LEGAL]
