@@ -109,24 +109,26 @@ RSpec.describe "Pictures under a moving hand", type: :request do
   end
 
   it "are played up ladders from their sources: one for what stands still, one for each frame of what moves" do
-    play = lambda do |steps, first, count|
-      call(:get, "/cuts/#{cut.id}/playing?first=#{first}&count=#{count}")
+    play = lambda do |steps, first, count, size: "full"|
+      call(:get, "/cuts/#{cut.id}/playing?first=#{first}&count=#{count}&size=#{size}")
       data = last_response.body.b
       at = 4 + data.unpack1("L<")
       sources = JSON.parse(data[4...at]).then { |header| header["parts"].zip(header["frames"]).to_h { |part, frame| [frame["frame"], [data[at, part["length"]].tap { at += part["length"] }, *frame.values_at("width", "height")]] } }
-      header, parts = ask("ladders", steps, first:, count:)
+      header, parts = ask("ladders", steps, first:, count:, size:)
       header["ladders"].to_h { |one| [one["frame"], one["rungs"] && [one["rungs"], screen.play(*sources.fetch(one["frame"]), one["rungs"], header["nodes"], parts)]] }
     end
     keyed = balance("k").merge("keys" => [{"frame" => 2, "parameters" => {}}, {"frame" => 4, "parameters" => {"exposure" => 1.0}}])
     steps = [keyed, balance("b", exposure: -1, matte: ellipse), balance("c", exposure: 1, matte: bright)]
-    played = play[steps, 1, 9]
-    expect(played.select { |_, found| found.nil? }.keys).to eq([8, 9]) # in the dissolve
-    lattices = played.transform_values { |found| found && found[0][0][0]["lattice"] }
-    expect([lattices.values_at(1, 2).uniq.size, lattices.values_at(2, 3, 4).uniq.size, lattices.values_at(4, 5, 6).uniq.size]).to eq([1, 3, 1])
-    [1, 3, 5].each do |frame|
-      exact = ask("picture", steps, frame:, test: nil).last["picture"]
-      pixels = Numo::DFloat.cast(Numo::UInt8.from_binary(Vips::Image.new_from_buffer(exact, "").resize(0.5, kernel: :linear).write_to_memory)).reshape(96 * 54, 3)
-      expect((pixels.transpose - played[frame][1] * 255).abs.mean).to be < 1.5
+    {"full" => 1, "play" => 2}.each do |size, reduction|
+      played = play[steps, 1, 9, size:]
+      expect(played.select { |_, found| found.nil? }.keys).to eq([8, 9]) # in the dissolve
+      lattices = played.transform_values { |found| found && found[0][0][0]["lattice"] }
+      expect([lattices.values_at(1, 2).uniq.size, lattices.values_at(2, 3, 4).uniq.size, lattices.values_at(4, 5, 6).uniq.size]).to eq([1, 3, 1])
+      [1, 3, 5].each do |frame|
+        exact = Vips::Image.new_from_buffer(ask("picture", steps, frame:, test: nil).last["picture"], "").resize(1.0 / reduction, kernel: :linear)
+        pixels = Numo::DFloat.cast(Numo::UInt8.from_binary(exact.write_to_memory)).reshape(exact.width * exact.height, 3)
+        expect((pixels.transpose - played[frame][1] * 255).abs.mean).to be < 1.5
+      end
     end
     expect(play[[soften("s")], 1, 2].values).to eq([nil, nil])
   end

@@ -305,14 +305,20 @@ RSpec.describe "Pictures", type: :request do
       expect(spans).to be_empty
     end
 
-    it "are the pictures that are shown, and made when they are missing" do
-      call(:post, "/cuts/#{cut.id}/finished", {frame: 3})
+    def finished(**body)
+      call(:post, "/cuts/#{cut.id}/finished", {frame: 3, **body})
       data = last_response.body.b
-      header = JSON.parse(data[4, data.unpack1("L<")])
-      finished = data[(4 + data.unpack1("L<"))..]
-      expect(header["frame"]).to eq(3)
-      expect(finished).to eq(ask(size: "play", instruments: false)[1]["picture"])
-      expect(spans).to eq([[3, 1]])
+      expect(JSON.parse(data[4, data.unpack1("L<")])["frame"]).to eq(3)
+      data[(4 + data.unpack1("L<"))..]
+    end
+
+    it "are the pictures that are shown, and made when they are missing: smaller ones where those will do, which are not kept" do
+      small, whole = %w[play full].map { |size| ask(size:, instruments: false)[1]["picture"] }
+      expect([finished(size: "play"), spans]).to eq([small, []])
+      expect([finished, spans]).to eq([whole, [[3, 1]]])
+      expect(finished(size: "play")).to eq(whole) # as it is there
+      call(:post, "/cuts/#{cut.id}/finished", {frame: 3, size: "huge"})
+      expect([last_response.status, json["path"]]).to eq([422, "size"])
     end
 
     it "are given up when somebody says so, and refused outside the cut" do

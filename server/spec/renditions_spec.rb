@@ -202,11 +202,11 @@ RSpec.describe "Renditions", type: :request do
     beyond = Server::Pictures::Lone.beyond(fresh.loaded_shots.first, 9)
     shown = Server::Pictures::Wish.new(cut: beyond, frame: 9, screen: Server::Screens.of(fresh.project, {"target" => "sdr"}))
     expect(Server::Pictures::Desk.current.picture(shown)[1].rgb.mean).to be > seen("sdr", 7).mean
-    ladders = Server::Pictures::PlayedLadders.new(Server::Pictures::Desk.current, wish("sdr", 0).with(frame: nil), nil)
+    ladders = Server::Pictures::PlayedLadders.new(Server::Pictures::Desk.current, wish("sdr", 0).with(frame: nil), nil, 1)
     expect(ladders.of(0...6).map { |one| one[:rungs].nil? }).to eq([false] * 6)
     plain = ladders.of(2...3)[0][:rungs][0][0][:lattice]
     correct(one, for_all(levels: "following", brightness: 0.2))
-    moved = Server::Pictures::PlayedLadders.new(Server::Pictures::Desk.current, wish("sdr", 0).with(frame: nil), nil)
+    moved = Server::Pictures::PlayedLadders.new(Server::Pictures::Desk.current, wish("sdr", 0).with(frame: nil), nil, 1)
     expect(moved.of(2...3)[0][:rungs][0][0][:lattice]).not_to eq(plain)
   end
 

@@ -94,6 +94,12 @@ RSpec.describe "Project settings", type: :request do
     data = last_response.body.b
     header = JSON.parse(data[4, data.unpack1("L<")])
     expect(header["frames"].map { |one| one["frame"] }).to eq([6, 7, 10])
+    whole = header["frames"].first.values_at("width", "height")
+    call(:get, "/cuts/#{cut.id}/playing?first=6&count=1&size=play")
+    data = last_response.body.b
+    expect(JSON.parse(data[4, data.unpack1("L<")])["frames"].first.values_at("width", "height")).to eq(whole.map { |edge| edge / 2 })
+    call(:get, "/cuts/#{cut.id}/playing?first=6&count=1&size=drag")
+    expect([last_response.status, json["path"]]).to eq([422, "size"])
     call(:get, "/cuts/#{cut.id}/playing?first=6&count=500")
     expect([last_response.status, json["path"]]).to eq([422, "count"])
   end

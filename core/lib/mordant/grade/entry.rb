@@ -136,12 +136,13 @@ module Mordant
       # Whether pictures depend on it.
       def acts? = enabled? && (bundle.nil? || bundle.acts?) && strength.positive? && !@neutral
 
+      # @param share [Float] of its change
       # @return [Array] Pointwise operations in the step's domain, at its strength
-      def operations(space)
-        own = worked.operations(space)
-        return own if share == 1.0 || own.empty?
-
-        worked.partly(space, share) || [blend(Pointwise::Chain.new(own))]
+      def operations(space, share: self.share)
+        Common.operations(worked, space, share) do
+          own = worked.operations(space)
+          (share == 1.0 || own.empty?) ? own : worked.partly(space, share) || [blend(Pointwise::Chain.new(own), share)]
+        end
       end
 
       # @return [Section::Area, Section::Time] of a step that is not pointwise, in its domain
@@ -172,7 +173,7 @@ module Mordant
 
       # What is kept: in + share * (out - in), in the step's domain.
       # Curves stay curves.
-      def blend(chain)
+      def blend(chain, share)
         only = chain.operations.first
         if chain.operations.one? && only.is_a?(Pointwise::Curve)
           mixed = only.functions.uniq.to_h { |f| [f, ->(x) { x + (f.call(x) - x) * share }] }

@@ -148,7 +148,7 @@ module Mordant
 
       # Runs of operations as one section each; the first is one of them.
       def joined(list)
-        runs = list.slice_when { |a, b| section?(a) || section?(b) }.map { |run| section?(run.first) ? run.first : Section::Fused.new(Pointwise::Chain.new(run)) }
+        runs = list.slice_when { |a, b| section?(a) || section?(b) }.map { |run| section?(run.first) ? run.first : Section::Fused.new(Common.chain(run)) }
         runs.first.is_a?(Section::Fused) ? runs : [Section::Fused.new(Pointwise::Chain.new([])), *runs]
       end
 
@@ -183,14 +183,14 @@ module Mordant
       # @return [Array] operations and sections
       def parts_of(group)
         return [weighted(group)] if group.any?(&:masked?)
-        return [Pointwise::Braid.new(group.map { |entry| Pointwise::Chain.new(in_log_codes(entry, entry.operations(space))) })] unless group.one?
+        return [Pointwise::Braid.new(group.map { |entry| Common.chain(in_log_codes(entry, entry.operations(space))) })] unless group.one?
 
         group.first.pointwise? ? group.first.operations(space) : [group.first.section(space)]
       end
 
       def weighted(group)
         strands = group.map do |entry|
-          own = entry.worked.pointwise? ? entry.worked.operations(space) : [entry.section(space, share: 1.0)]
+          own = entry.worked.pointwise? ? entry.operations(space, share: 1.0) : [entry.section(space, share: 1.0)]
           Section::Weighted::Strand.new(sections: joined(in_log_codes(entry, own)), matte: (entry.matte if entry.masked?), share: entry.share)
         end
         Section::Weighted.new(strands, space)

@@ -135,10 +135,11 @@ module Server
       #
       # @param shot [Shot]
       # @param source_frame [Integer]
+      # @param reduction [Integer]
       # @return [Mordant::Media::Codes]
-      def playing(cut, shot, source_frame)
+      def playing(cut, shot, source_frame, reduction)
         whole = Desk.raster(cut.project)
-        width, height = whole.map { |edge| edge / PLAY_REDUCTION }
+        width, height = whole.map { |edge| edge / reduction }
         @store.fetch(shot.clip, source_frame, width:, height:, ahead: PLAY_AHEAD, copy: Copies.current.reader(shot.clip, *whole))
       end
 

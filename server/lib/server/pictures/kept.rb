@@ -7,7 +7,7 @@ module Server
     # it the frame's place in the stretch. What is changed therefore cannot be found any more, and what is changed
     # back is; of a stretch of which nothing is there no frame is looked for.
     class Kept
-      SIZE = "play"
+      SIZE = "full"
 
       def self.current = (@current ||= new)
 
@@ -16,10 +16,11 @@ module Server
       end
 
       # @param wish [Wish] of stored recipes
+      # @param size [String] a smaller one that does where there is none: it is made, and not kept
       # @return [String] PNG
-      def fetch(wish)
+      def fetch(wish, size: SIZE)
         name = name(wish)
-        @shelf.read(name) || Mordant::Media::Png.encode(Desk.current.picture(wish, size: SIZE).last).tap { |data| @shelf.write(name, data) }
+        @shelf.read(name) || Mordant::Media::Png.encode(Desk.current.picture(wish, size:).last).tap { |data| @shelf.write(name, data) if size == SIZE }
       end
 
       # @param wish [Wish] its frame does not matter
@@ -75,7 +76,7 @@ module Server
         # @return [String]
         def of(shots, frame)
           around = @around || Depends.digest(@wish.with(frame:).screen.stamp)
-          made = Depends.digest(shots.map { |shot| @shots[shot.key] }, around, *(@wish.project.mixing if shots.size > 1))
+          made = Depends.digest(SIZE, shots.map { |shot| @shots[shot.key] }, around, *(@wish.project.mixing if shots.size > 1))
           "#{made[0, 2]}/#{made}"
         end
 

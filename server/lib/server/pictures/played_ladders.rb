@@ -11,9 +11,10 @@ module Server
       # @param desk [Desk]
       # @param wish [Wish] of no frame
       # @param held [Array<String>, nil] digests of what a screen holds
+      # @param reduction [Integer] of the sources that are climbed from
       # @raise [Mordant::ParameterError]
-      def initialize(desk, wish, held)
-        @desk, @wish, @held, @parts = desk, wish, held || [], {}
+      def initialize(desk, wish, held, reduction)
+        @desk, @wish, @held, @reduction, @parts = desk, wish, held || [], reduction, {}
         return if @held.is_a?(Array) && @held.size <= Ladders::MOST_HELD
 
         raise Mordant::ParameterError.new(path: "held", expected: "at most #{Ladders::MOST_HELD} digests", found: @held)
@@ -40,12 +41,12 @@ module Server
 
       # @param frames [Range<Integer>]
       # @return [Array<Array(Hash, String)>] of those that are kept without their noise: what a screen is told, and words
-      def self.starts(desk, wish, frames)
+      def self.starts(desk, wish, frames, reduction)
         frames.filter_map do |frame|
           found, other = desk.kept_noise(wish.with(frame:))
           next if found.nil? || other
 
-          picture = desk.cleaned.fetch(wish.project, *found).reduce(Desk::PLAY_REDUCTION)
+          picture = desk.cleaned.fetch(wish.project, *found).reduce(reduction)
           sent = Mordant::Grade::Ladder::Sent.of(picture, wish.project.space)
           [{frame:, shot: found.first.shot.id, width: picture.width, height: picture.height, start: desk.cleaned.digest(wish.project, *found), range: sent.range}, sent.words]
         end
@@ -99,7 +100,7 @@ module Server
       end
 
       def ladder(first, groups, seen)
-        small = Desk::SMALL_REDUCTION / Desk::PLAY_REDUCTION
+        small = Desk::SMALL_REDUCTION / @reduction
         smalls = seen.map { |one| picture(one).reduce(small) }
         source, domain, origins = first.start ? [space.log, around(smalls), seen.map { |one| @desk.origin(project, one.noise.first, Desk::SMALL_REDUCTION) }] : [first.shot.clip.code_encoding, Mordant::Lut::Lattice::WHOLE, []]
         Mordant::Grade::Ladder.new(groups:, source:, screen: first.screen, domain:, smalls:, origins:, raster:, space:, compress: first.start.nil? && project.compress_gamut)
@@ -113,15 +114,17 @@ module Server
       end
 
       # As it is drawn from.
-      def picture(one) = one.start ? @desk.cleaned.fetch(project, *one.noise).reduce(Desk::PLAY_REDUCTION) : codes(one)
+      def picture(one) = one.start ? @desk.cleaned.fetch(project, *one.noise).reduce(@reduction) : codes(one)
 
       def project = @wish.project
 
       def space = project.space
 
-      def raster = Mordant::Grade::Window.whole(*Desk.raster(project).map { |edge| edge / Desk::PLAY_REDUCTION })
+      def size = Desk.raster(project).map { |edge| edge / @reduction }
 
-      def codes(one) = @desk.playing(@wish.cut, one.shot, one.source_frame)
+      def raster = Mordant::Grade::Window.whole(*size)
+
+      def codes(one) = @desk.playing(@wish.cut, one.shot, one.source_frame, @reduction)
 
       # Exact where they are of the place alone; else of the small picture.
       def weights(one, ladder, entry, seen)
@@ -134,8 +137,7 @@ module Server
       def stamp(one) = [Depends.frames(one.shot.clip, *Desk.raster(project)), one.shot.clip.code_encoding, one.source_frame, *one.start]
 
       def placed(one, entry)
-        raster = Desk.raster(project).map { |edge| edge / Desk::PLAY_REDUCTION }
-        weigh(["placed", entry.matte.to_h, entry.matte.stamps, *raster], *raster) { Ladders.placed(entry, *raster, space) }
+        weigh(["placed", entry.matte.to_h, entry.matte.stamps, *size], *size) { Ladders.placed(entry, *size, space) }
       end
 
       def weigh(key, width, height)

@@ -4,7 +4,7 @@ module Server
   # Pictures and what the instruments read in them.
   module PictureRoutes
     LIVE = "live" # size of an answer that holds what a screen draws with instead of a picture
-    EDGE_SIZE = "play" # of pictures at an edit
+    QUICK_SIZE = "play" # of pictures at an edit, and of what is played by the clock
     SMALL_COMPRESSION = 6 # of zlib; these stay in the browser's cache
     MOST_PLAYING = 16 # frames of one answer
     MOST_LADDERS = 1000
@@ -56,7 +56,7 @@ module Server
         first, count = %w[first count].map { |name| number(name) }
         most_playing(count)
         cut = Cut.includes(:project).fetch(params["id"])
-        frames = playing(cut, first, count)
+        frames = playing(cut, first, count, reduction(params["size"]))
         sizes = frames.map { |frame, shot, codes| {frame:, shot: shot.id, width: codes.width, height: codes.height} }
         Pictures::Answer.pack({frames: sizes}, frames.to_h { |frame, _, codes| ["f#{frame}", codes.rgb.transpose.to_binary] })
       end
@@ -100,17 +100,17 @@ module Server
         content_type Pictures::Answer::TYPE
         cut = Cut.includes(:project).fetch(params["id"])
         wish = Pictures::Wish.new(cut:, trial: trial(body["trial"]))
-        starts = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::PlayedLadders.starts(Pictures::Desk.current, wish, first...(first + count)) }
+        starts = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::PlayedLadders.starts(Pictures::Desk.current, wish, first...(first + count), reduction(body["size"])) }
         Pictures::Answer.pack({frames: starts.map(&:first)}, starts.to_h { |told, words| ["f#{told[:frame]}", words] })
       end
 
-      # One of them; made now if it is not there.
+      # One of them; made now if it is not there, smaller if that will do.
       app.post "/api/cuts/:id/finished" do
         cut = Cut.includes(:project).fetch(params["id"])
         body = body_json
         content_type Pictures::Answer::TYPE
         wish = Pictures::Wish.new(cut:, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]))
-        Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Answer.pack({frame: wish.frame}, {picture: Pictures::Kept.current.fetch(wish)}) }
+        Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Answer.pack({frame: wish.frame}, {picture: Pictures::Kept.current.fetch(wish, size: played(body["size"]))}) }
       end
 
       # What a screen needs to play frames of the cut by itself, besides their sources.
@@ -121,7 +121,7 @@ module Server
         content_type Pictures::Answer::TYPE
         cut = Cut.includes(:project).fetch(params["id"])
         wish = Pictures::Wish.new(cut:, screen: screen(cut.project, body["on"]), trial: trial(body["trial"]))
-        played = Pictures::PlayedLadders.new(Pictures::Desk.current, wish, body["held"])
+        played = Pictures::PlayedLadders.new(Pictures::Desk.current, wish, body["held"], reduction(body["size"]))
         ladders = Pictures::Desk.current.gate.pass(nil, 0) { played.of(first...(first + count)) }
         Pictures::Answer.pack({nodes: Mordant::Grade::Ladder::NODES, ladders:}, played.parts)
       end
@@ -150,7 +150,7 @@ module Server
           halt 404, {error: e.message}.to_json
         end
         Pictures::Desk.current.gate.pass(nil, 0) do
-          *, drawn = Pictures::Desk.current.picture(small_wish(shot, shot.record_in + offset).with(cut: lone), size: EDGE_SIZE)
+          *, drawn = Pictures::Desk.current.picture(small_wish(shot, shot.record_in + offset).with(cut: lone), size: QUICK_SIZE)
           Mordant::Media::Png.encode(drawn, compression: SMALL_COMPRESSION)
         end
       end
@@ -165,12 +165,21 @@ module Server
           raise Mordant::ParameterError.new(path: "count", expected: "1 to #{most}", found: count) unless count.between?(1, most)
         end
 
+        # @return [String] of a picture that is played
+        def played(size)
+          return size || Pictures::Kept::SIZE if [nil, Pictures::Kept::SIZE, QUICK_SIZE].include?(size)
+
+          raise Mordant::ParameterError.new(path: "size", expected: "#{Pictures::Kept::SIZE} or #{QUICK_SIZE}", found: size)
+        end
+
+        def reduction(size) = Pictures::Desk::REDUCTIONS.fetch(played(size))
+
         # @return [Array<Array>] record frame, shot and codes
-        def playing(cut, first, count)
+        def playing(cut, first, count, reduction)
           (first...(first + count)).filter_map do |frame|
             layer, other = cut.timeline.layers(frame)
             shot = cut.shot(layer.shot.key)
-            [frame, shot, Pictures::Desk.current.playing(cut, shot, layer.source_frame)] unless other
+            [frame, shot, Pictures::Desk.current.playing(cut, shot, layer.source_frame, reduction)] unless other
           end
         end
 

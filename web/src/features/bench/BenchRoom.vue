@@ -169,6 +169,7 @@ useBenchKeys({
         :looping="looping"
         :shown-rate="player.shownRate.value"
         :dropped="player.dropped.value"
+        :making="player.waiting.value"
         :keyed="moves.keyed"
         :marked="marks.range.value"
         :kept="circuit.any ? [] : kept.spans.value"

@@ -17,6 +17,8 @@ const props = defineProps<{
   looping: boolean
   shownRate: number
   dropped: number
+  /** Pictures are being made as it plays. */
+  making: boolean
   /** Frames the open step is keyed at. */
   keyed?: number[]
   /** A range that is played round. */
@@ -64,7 +66,9 @@ function press(event: PointerEvent) {
       <span v-if="shot" class="min-w-0 truncate @max-[700px]:hidden" :title="`reel ${shot.clip.reel ?? 'none'}, shot ${shot.name}`"
         >{{ shot.clip.reel ? `${shot.clip.reel} · ` : '' }}frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span
       >
-      <span v-if="playing" data-test="rate" class="whitespace-nowrap" :class="dropped ? 'text-weld' : ''">{{ shownRate }} of {{ shortRate }} f/s · {{ dropped }} dropped</span>
+      <span v-if="playing" data-test="rate" :title="making ? 'pictures are shown as they are made; the next round keeps the rate' : ''" class="whitespace-nowrap" :class="dropped ? 'text-weld' : ''"
+        >{{ shownRate }} of {{ shortRate }} f/s · {{ making ? 'first round' : `${dropped} dropped` }}</span
+      >
       <span v-else class="whitespace-nowrap @max-[520px]:hidden">{{ shortRate }} f/s</span>
       <span v-if="waits" class="min-w-0 truncate text-weld" :title="waits" data-test="waits">{{ waits }}</span>
       <span class="flex-1" />

@@ -3,9 +3,9 @@ import { ref } from 'vue'
 import type { Rung } from '@/api/ladder'
 import { installBrowser, settle } from '@/test/browser'
 import { shot } from '@/test/production'
-import { makePlayStore } from './playStore'
+import { makePlayStore, MOST_PICTURES } from './playStore'
 
-const live = vi.hoisted(() => ({ there: true, drawn: [] as string[], held: new Set<string>() }))
+const live = vi.hoisted(() => ({ there: true, drawn: [] as string[], pictures: [] as { close: unknown }[], held: new Set<string>() }))
 // modules are shared by all tests: what another one has loaded is loaded anew, and what is loaded here goes
 vi.hoisted(() => vi.resetModules())
 afterAll(() => vi.resetModules())
@@ -17,7 +17,11 @@ vi.mock('./livePicture', () => ({
           take: (rungs: Rung[], _: number, parts: object) => rungs.flat().forEach(({ lattice }) => lattice in parts && live.held.add(lattice)),
           can: (rungs: Rung[]) => rungs.flat().every(({ lattice }) => live.held.has(lattice)),
           setStart: ({ key }: { key: string }) => live.drawn.push(key),
-          draw: () => ({ close: vi.fn() }),
+          draw: () => {
+            const picture = { close: vi.fn() }
+            live.pictures.push(picture)
+            return picture
+          },
         }
       : null,
   sourceStart: (key: string) => ({ key }),
@@ -43,6 +47,7 @@ beforeEach(() => {
   installBrowser()
   live.there = true
   live.drawn = []
+  live.pictures = []
   asked = []
   live.held.clear()
   lattices = () => 'still'
@@ -74,7 +79,11 @@ beforeEach(() => {
       return Promise.resolve(new Response(packed({ frames: kept }, Object.fromEntries(kept.map(({ frame }) => [`f${frame}`, 6])))))
     }
     const run = /first=(\d+)&count=(\d+)/.exec(url)
-    if (!run) return Promise.resolve(new Response(packed({}, { picture: 1 })))
+    if (!run) {
+      const size = (JSON.parse(String(init.body)) as { size: string }).size
+      asked.push(size)
+      return Promise.resolve(new Response(packed({ size }, { picture: 1 })))
+    }
     const frames = Array.from({ length: Number(run[2]) }, (_, i) => ({ frame: Number(run[1]) + i, shot: 1, width: 1, height: 1 }))
     return Promise.resolve(new Response(packed({ frames }, Object.fromEntries(frames.map(({ frame }) => [`f${frame}`, 6])))))
   })
@@ -82,8 +91,9 @@ beforeEach(() => {
 afterEach(() => vi.unstubAllGlobals())
 
 const shots = [shot(1, 0, 12), shot(2, 12, 18, 4)]
-const make = () =>
+const make = (whole = false) =>
   makePlayStore({
+    whole: ref(whole),
     cut: ref(5),
     shotAt: (frame) => shots.find((one) => frame >= one.record_in && frame < one.record_in + one.length),
     on: ref({ target: 'television', canvas: '2.4', view: true, exaggerate: false, lut: '' }),
@@ -106,7 +116,7 @@ describe('the play store', () => {
   it('asks for ladders and for sources in runs', async () => {
     const store = make()
     await filled(store, [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11])
-    expect(asked).toEqual(['/cuts/5/ladders', 'still', '/cuts/5/playing?first=0&count=12'])
+    expect(asked).toEqual(['/cuts/5/ladders', 'still', '/cuts/5/playing?first=0&count=12&size=play'])
     expect(store.has(11)).toBe(true)
     expect(store.show(3)).not.toBeNull()
     expect(live.drawn).toEqual(['3'])
@@ -142,7 +152,7 @@ describe('the play store', () => {
     lattices = (frame) => (frame < 3 ? 'still' : null)
     const store = make()
     await filled(store, [0, 1, 2, 3])
-    expect(asked).toEqual(['/cuts/5/ladders', 'still', '/cuts/5/cleaned', '0+3', '/cuts/5/finished'])
+    expect(asked).toEqual(['/cuts/5/ladders', 'still', '/cuts/5/cleaned', '0+3', '/cuts/5/finished', 'play'])
     store.show(1)
     expect(live.drawn).toEqual(['clean 1'])
     starts = (frame) => `stronger ${frame}`
@@ -154,10 +164,32 @@ describe('the play store', () => {
     expect(live.drawn).toEqual(['clean 1', 'stronger 1'])
   })
 
+  it('draws each picture once, from the whole source, where it is wanted again, and holds so many', async () => {
+    const store = make(true)
+    await filled(store, [0, 1, 2, 3, 4, 5])
+    expect(asked).toEqual(['/cuts/5/ladders', 'still', '/cuts/5/playing?first=0&count=4&size=full', '/cuts/5/playing?first=4&count=4&size=full'])
+    expect(store.ready(2)).toBe(false)
+    const first = store.show(2)
+    expect([store.ready(2), store.show(2) === first, live.drawn]).toEqual([true, true, ['2']])
+    store.forget()
+    expect(store.ready(2)).toBe(false)
+    expect(live.pictures[0]?.close).not.toHaveBeenCalled() // it is on the screen
+
+    shots[0] = shot(1, 0, MOST_PICTURES + 8)
+    await filled(store, [0])
+    for (let frame = 0; frame < MOST_PICTURES + 4; frame += 4) {
+      await filled(store, [frame])
+      for (let at = 0; at < 4; at++) store.show(frame + at)
+    }
+    expect(live.pictures[0]?.close).toHaveBeenCalledOnce()
+    expect(live.pictures.filter(({ close }) => vi.mocked(close as () => void).mock.calls.length === 0)).toHaveLength(MOST_PICTURES)
+    shots[0] = shot(1, 0, 12)
+  })
+
   it('takes finished pictures in dissolves', async () => {
     const store = make()
     await filled(store, [12, 13])
-    expect(asked).toEqual(['/cuts/5/finished', '/cuts/5/finished'])
+    expect(asked).toEqual(['/cuts/5/finished', 'play', '/cuts/5/finished', 'play'])
     expect(store.show(12)).not.toBeNull()
     expect(live.drawn).toEqual([])
   })
@@ -166,11 +198,11 @@ describe('the play store', () => {
     lattices = () => null
     const store = make()
     await filled(store, [0])
-    expect(asked).toEqual(['/cuts/5/ladders', '/cuts/5/finished'])
+    expect(asked).toEqual(['/cuts/5/ladders', '/cuts/5/finished', 'play'])
     live.there = false
     asked = []
     const plain = make()
     await filled(plain, [0])
-    expect(asked).toEqual(['/cuts/5/finished'])
+    expect(asked).toEqual(['/cuts/5/finished', 'play'])
   })
 })

@@ -8,11 +8,12 @@ import type { Trial } from '../cut/useCut'
 import { makeLivePicture, sourceStart, type StartPicture } from './livePicture'
 
 const AT_ONCE = 2 // requests under way, one a server process
-const RUN = 16 // source frames asked for in one go
+const RUN = { play: 16, full: 4 } // source frames asked for in one go
 const LADDERS = 500 // and ladders, of which as many come as the server can tell without looking at more frames
-const MOST_SOURCES = 480 // frames of three quarters of a megabyte
-const MOST_PICTURES = 600
+const MOST_SOURCES = { play: 480, full: 120 } // frames of three quarters of a megabyte, and of three
 const DRAWING = 30 // ms of a frame
+/** Pictures of two megabytes at most. */
+export const MOST_PICTURES = 300
 
 export interface PlayStoreOptions {
   cut: Ref<number | null>
@@ -24,6 +25,8 @@ export interface PlayStoreOptions {
   wished?: (frame: number) => Record<string, unknown>
   /** Whether the finished picture of a frame is there already. */
   kept: (frame: number) => boolean
+  /** Whether what is played is wanted again, and drawn from whole sources: else a quarter of their pixels will do. */
+  whole?: Ref<boolean>
   trouble: (error: unknown) => void
 }
 
@@ -33,9 +36,13 @@ export interface PlayStoreOptions {
  * steps that reach beyond a pixel.
  */
 export function makePlayStore(options: PlayStoreOptions) {
+  const whole = () => options.whole?.value ?? false
+  const size = () => (whole() ? 'full' : 'play')
   const live = makeLivePicture(DRAWING)
   const sources = new Map<number, StartPicture>()
+  /** Finished ones that came, and drawn ones that are wanted again. */
   const pictures = new Map<number, ImageBitmap>()
+  let held = size()
   /** Null of a frame that has none. */
   const ladders = new Map<number, { rungs: Rung[]; start: string } | null>()
   let nodes = 0
@@ -43,7 +50,8 @@ export function makePlayStore(options: PlayStoreOptions) {
   let epoch = 0
   /** Milliseconds an answer takes, running mean. */
   let wait = 100
-  let drawn: ImageBitmap | null = null
+  /** On the screen just now. */
+  let shown: ImageBitmap | null = null
 
   const alone = (shot: Shot, frame: number) => frame - shot.record_in >= shot.dissolve
 
@@ -63,7 +71,21 @@ export function makePlayStore(options: PlayStoreOptions) {
   }
 
   function has(frame: number): boolean {
-    return bySource(frame) ? sourceOf(frame) !== undefined : bySource(frame) === false && pictures.has(frame)
+    return pictures.has(frame) || (bySource(frame) === true && sourceOf(frame) !== undefined)
+  }
+
+  /** Who was kept first goes first. */
+  function keep(frame: number, bitmap: ImageBitmap) {
+    pictures.set(frame, bitmap)
+    for (const old of pictures.keys()) {
+      if (pictures.size <= MOST_PICTURES) return
+      drop(old)
+    }
+  }
+  function drop(frame: number) {
+    const old = pictures.get(frame)
+    if (old !== shown) old?.close()
+    pictures.delete(frame)
   }
 
   async function ask(key: string, work: () => Promise<void>) {
@@ -80,7 +102,7 @@ export function makePlayStore(options: PlayStoreOptions) {
   const fetchLadders = (shot: Shot, first: number, count: number) =>
     ask(`ladders ${first}`, async () => {
       const mine = epoch
-      const response = await send('POST', `/cuts/${options.cut.value}/ladders`, { first, count, on: options.on.value, trial: options.trialOf(shot), held: live?.holds() ?? [] })
+      const response = await send('POST', `/cuts/${options.cut.value}/ladders`, { first, count, on: options.on.value, trial: options.trialOf(shot), held: live?.holds() ?? [], size: size() })
       const { header, parts } = unpack(await response.arrayBuffer())
       if (mine !== epoch || !header.nodes) return
       nodes = header.nodes
@@ -93,14 +115,16 @@ export function makePlayStore(options: PlayStoreOptions) {
   const fetchSources = (shot: Shot, first: number, count: number, cleaned: boolean) =>
     ask(`sources ${first}`, async () => {
       const cut = `/cuts/${options.cut.value}`
-      const response = cleaned ? await send('POST', `${cut}/cleaned`, { first, count, trial: options.trialOf(shot) }) : await send('GET', `${cut}/playing?first=${first}&count=${count}`)
+      const asked = size()
+      const response = cleaned ? await send('POST', `${cut}/cleaned`, { first, count, trial: options.trialOf(shot), size: asked }) : await send('GET', `${cut}/playing?first=${first}&count=${count}&size=${asked}`)
       const { header, parts } = unpack(await response.arrayBuffer())
+      if (asked !== held) return
       for (const { frame, width, height, start, range } of header.frames ?? []) {
         const bytes = parts[`f${frame}`]
         if (bytes) sources.set(frame, { ...sourceStart(start ?? String(frame), width, height, words(bytes)), ...(range && { range }) })
       }
       for (const frame of sources.keys()) {
-        if (sources.size <= MOST_SOURCES) break
+        if (sources.size <= MOST_SOURCES[asked]) break
         sources.delete(frame)
       }
     })
@@ -109,11 +133,11 @@ export function makePlayStore(options: PlayStoreOptions) {
     ask(`picture ${frame}`, async () => {
       const mine = epoch
       const wished = options.wished?.(frame)
-      const response = await send('POST', `/cuts/${options.cut.value}/${wished ? 'picture' : 'finished'}`, wished ? { ...wished, on: options.on.value, size: 'play', instruments: false } : { frame, on: options.on.value })
+      const response = await send('POST', `/cuts/${options.cut.value}/${wished ? 'picture' : 'finished'}`, wished ? { ...wished, on: options.on.value, size: 'play', instruments: false } : { frame, on: options.on.value, size: 'play' })
       const bytes = unpack(await response.arrayBuffer()).parts.picture
       if (!bytes) return
       const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' })
-      if (mine === epoch && pictures.size < MOST_PICTURES) pictures.set(frame, bitmap)
+      if (mine === epoch) keep(frame, bitmap)
       else bitmap.close()
     })
 
@@ -131,15 +155,28 @@ export function makePlayStore(options: PlayStoreOptions) {
   function missing(frame: number): (() => Promise<void>) | undefined {
     const shot = options.shotAt(frame)
     if (!shot) return undefined
-    const run = Math.min(RUN, shot.record_in + shot.length - frame)
+    const most = RUN[size()]
+    const run = Math.min(most, shot.record_in + shot.length - frame)
     const way = bySource(frame)
     if (way === undefined) return within('ladders', frame, LADDERS) ? undefined : () => fetchLadders(shot, frame, Math.min(LADDERS, shot.record_in + shot.length - frame))
-    if (way) return within('sources', frame, RUN) ? undefined : () => fetchSources(shot, frame, isCleaned(frame) ? cleanedRun(frame, run) : run, isCleaned(frame))
+    if (way) return within('sources', frame, most) ? undefined : () => fetchSources(shot, frame, isCleaned(frame) ? cleanedRun(frame, run) : run, isCleaned(frame))
     return under.has(`picture ${frame}`) ? undefined : () => fetchPicture(frame)
+  }
+
+  function draw(frame: number): ImageBitmap | null {
+    const ladder = ladders.get(frame)
+    const source = sourceOf(frame)
+    if (!bySource(frame) || !live || !ladder || !source) return null
+    live.setStart(source)
+    const picture = live.draw(ladder.rungs, nodes)
+    if (whole()) keep(frame, picture)
+    return picture
   }
 
   return {
     has,
+    /** Whether its picture is made, so that it costs nothing to show it. */
+    ready: (frame: number) => pictures.has(frame),
     /** Milliseconds to ask ahead. */
     wait: () => wait,
     /** Asks for what is missing of the frames, in their order. */
@@ -156,26 +193,24 @@ export function makePlayStore(options: PlayStoreOptions) {
     },
     /** The picture of a frame that is there; good until the next one. */
     show(frame: number): ImageBitmap | null {
-      if (!bySource(frame)) return pictures.get(frame) ?? null
-      const ladder = ladders.get(frame)
-      const source = sourceOf(frame)
-      if (!live || !ladder || !source) return null
-      live.setStart(source)
-      drawn?.close()
-      drawn = live.draw(ladder.rungs, nodes)
-      return drawn
+      const next = pictures.get(frame) ?? draw(frame)
+      if (next !== shown && ![...pictures.values()].includes(shown as ImageBitmap)) shown?.close()
+      shown = next
+      return next
     },
-    /** A grade or the screen has changed: sources stay, all else goes. */
+    /** A grade or the screen has changed, or what is wanted: sources stay if that is still the same, all else goes. */
     forget() {
       epoch++
+      if (held !== size()) sources.clear()
+      held = size()
       ladders.clear()
-      for (const bitmap of pictures.values()) bitmap.close()
-      pictures.clear()
+      for (const frame of [...pictures.keys()]) drop(frame)
     },
     close() {
       this.forget()
       sources.clear()
-      drawn?.close()
+      shown?.close()
+      shown = null
     },
   }
 }

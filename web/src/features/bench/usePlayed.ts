@@ -5,7 +5,7 @@ import { useCleaned } from '../grade/useCleaned'
 import { useRecipes } from '../grade/useRecipes'
 import { useScreen } from '../screen/useScreen'
 import { useNotices } from '../shell/useNotices'
-import { makePlayStore } from './playStore'
+import { makePlayStore, MOST_PICTURES } from './playStore'
 import { useKeptHere } from './useKept'
 import { useMarks } from './useMarks'
 import { usePlayer } from './usePlayer'
@@ -21,8 +21,11 @@ export function usePlayed() {
     return looping.value && shot ? { first: shot.record_in, count: shot.length } : { first: 0, count: cut.length }
   })
 
+  /** Of what is looped each picture is shown, as long as all of them can be held. */
+  const whole = computed(() => range.value.count <= MOST_PICTURES)
+
   const screenChanges = ref(0)
-  watch([() => screen.wish, () => circuit.names, () => cleaned.spans.join()], () => screenChanges.value++)
+  watch([whole, () => screen.wish, () => circuit.names, () => cleaned.spans.join()], () => screenChanges.value++)
   const kept = useKeptHere('pictures')
   const store = makePlayStore({
     kept: (frame) => !circuit.any && kept.has(frame),
@@ -30,9 +33,10 @@ export function usePlayed() {
     shotAt: cut.shotAt,
     on: computed(() => screen.wish),
     trialOf: (shot) => cut.trialOf(shot),
+    whole,
     trouble: notices.trouble,
   })
-  const player = usePlayer({ store, rate: computed(() => cut.rate), range, generation: computed(() => recipes.generation + screenChanges.value), go: cut.go })
+  const player = usePlayer({ store, rate: computed(() => cut.rate), range, generation: computed(() => recipes.generation + screenChanges.value), patient: whole, go: cut.go })
   const stop = () => player.playing.value && player.stop()
 
   return {

@@ -11,24 +11,30 @@ export interface PlayerOptions {
   range: Ref<{ first: number; count: number }>
   /** Grows with every change of a grade or of the screen. */
   generation: Ref<number>
+  /** Whether each picture is waited for, so that none is passed over before it has been made. */
+  patient?: Ref<boolean>
   go: (frame: number) => void
 }
 
 /**
  * Plays by the clock: the frame that is due is shown if it is there, else it is
- * dropped and counted. Frames are asked for as far ahead as answers take.
+ * dropped and counted. Frames are asked for as far ahead as answers take. Where it is patient
+ * the clock stands until the next picture is there: the first round is as quick as they are made.
  */
 export function usePlayer({ store, ...options }: PlayerOptions) {
   const playing = ref(false)
   const picture = shallowRef<ImageBitmap | null>(null)
   const shownRate = ref(0)
   const dropped = ref(0)
+  /** It waits for pictures that are made for the first time. */
+  const waiting = ref(false)
   let generation = options.generation.value
   let started = 0
   let from = 0
   let due = -1
   let request = 0
   let shownAt: number[] = []
+  let waitedAt = -Infinity
 
   const at = (step: number) => {
     const { first, count } = options.range.value
@@ -41,9 +47,19 @@ export function usePlayer({ store, ...options }: PlayerOptions) {
     store.forget()
   }
 
+  /** How far it gets of a step that is due: not past a frame that is missing, nor over one that has not been made. */
+  function reached(step: number, now: number) {
+    let to = due
+    while (to < step && store.has(at(to + 1)) && (to === due || store.ready(at(to)))) to++
+    if (to === step) return step
+    started = now - ((to === due ? due + 1 : to) * 1000) / options.rate.value
+    waitedAt = now
+    return to
+  }
+
   function fill(step: number) {
     const reach = Math.min(AHEAD, options.range.value.count)
-    const lead = Math.ceil((store.wait() / 1000) * options.rate.value)
+    const lead = options.patient?.value ? 0 : Math.ceil((store.wait() / 1000) * options.rate.value)
     store.fill(
       Array.from({ length: reach }, (_, ahead) => at(step + lead + ahead)),
       stop,
@@ -52,9 +68,11 @@ export function usePlayer({ store, ...options }: PlayerOptions) {
 
   function tick(now: number) {
     if (!playing.value) return
-    const step = Math.floor(((now - started) / 1000) * options.rate.value)
+    refresh()
+    const wanted = Math.floor(((now - started) / 1000) * options.rate.value)
+    const step = options.patient?.value ? reached(wanted, now) : wanted
+    waiting.value = now - waitedAt < RATE_OVER
     if (step !== due) {
-      refresh()
       if (due >= 0) dropped.value += Math.max(0, step - due - 1)
       due = step
       const bitmap = store.has(at(step)) ? store.show(at(step)) : null
@@ -63,10 +81,10 @@ export function usePlayer({ store, ...options }: PlayerOptions) {
         options.go(at(step))
         shownAt.push(now)
       } else dropped.value++
-      shownAt = shownAt.filter((time) => now - time < RATE_OVER)
-      shownRate.value = shownAt.length
     }
-    fill(step)
+    shownAt = shownAt.filter((time) => now - time < RATE_OVER)
+    shownRate.value = shownAt.length
+    fill(Math.max(step, 0))
     request = requestAnimationFrame(tick)
   }
 
@@ -75,6 +93,8 @@ export function usePlayer({ store, ...options }: PlayerOptions) {
     from = frame
     due = -1
     dropped.value = 0
+    waiting.value = false
+    waitedAt = -Infinity
     shownAt = []
     started = performance.now()
     playing.value = true
@@ -92,5 +112,5 @@ export function usePlayer({ store, ...options }: PlayerOptions) {
     store.close()
   })
 
-  return { playing, picture, shownRate, dropped, play, stop }
+  return { playing, picture, shownRate, dropped, waiting, play, stop }
 }
