@@ -70,12 +70,13 @@ module Mordant
 
     # A formula over planes, tile by tile.
     #
-    # @param planes [Array<Numo::SFloat>] vectors of one length
-    # @yieldparam planes [Array<Numo::SFloat, Recorded>] see Sweep
+    # @param planes [Array<Numo::NArray>] vectors of one length
+    # @param of [Symbol] what they are, see Sweep
+    # @yieldparam planes [Array<Numo::NArray, Recorded>]
     # @yieldreturn [Numo::SFloat, Recorded]
     # @return [Numo::SFloat] a new vector
-    def swept(*planes)
-      sweep = Sweep.new(planes.size) { |*tile| [yield(*tile)] }
+    def swept(*planes, of: :floats)
+      sweep = Sweep.new(planes.size, of:) { |*tile| [yield(*tile)] }
       out = Numo::SFloat.new(planes.first.size).allocate
       each_tile(out.size, SHORT) { |range| out[range] = sweep.call(*planes.map { |plane| plane[range] }).first }
       out

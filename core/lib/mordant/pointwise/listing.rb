@@ -72,6 +72,8 @@ module Mordant
         set(place, "zext #{CODES} #{found} to #{WHOLES}")
       end
 
+      def wholes(place, number) = set(place, "load #{WHOLES}, ptr #{at(pointer("inputs", number), "i32")}, align 4")
+
       def constant(place, number)
         address = between("getelementptr float, ptr %constants, i64 #{number}", @before)
         one = between("load float, ptr #{address}", @before)
@@ -97,6 +99,10 @@ module Mordant
       def shift(place, value, count) = set(place, "lshr #{WHOLES} %v#{value}, #{every(count)}")
 
       def mask(place, value, bits) = set(place, "and #{WHOLES} %v#{value}, #{every(bits)}")
+
+      def apart(place, one, other) = set(place, "xor #{WHOLES} #{pair(one, other)}")
+
+      def times(place, value, number) = set(place, "mul #{WHOLES} %v#{value}, #{every(number)}")
 
       def float(place, value) = set(place, "sitofp #{WHOLES} %v#{value} to #{FLOATS}")
 

@@ -67,6 +67,14 @@ module Mordant
       # @return [Recorded] the bits that both have
       def &(other) = made(:mask, other)
 
+      # @param other [Recorded] a whole number
+      # @return [Recorded] the bits that one of both has
+      def ^(other) = made(:apart, other.place)
+
+      # @param number [Integer]
+      # @return [Recorded] the last 32 bits of the whole number's product with it
+      def times(number) = made(:times, number)
+
       # @return [Recorded] whole number of the float cut off, within 0..65,535, as 16 bits; 0 of NaN
       def code = held(65_535).then { |whole| Recorded.new(@recording, @recording.add(:code, whole.place)) }
 

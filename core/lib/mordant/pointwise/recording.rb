@@ -21,7 +21,7 @@ module Mordant
       # @return [Array<Integer>] places of what is kept
       attr_reader :results
 
-      # @param kinds [Array<Symbol>] :floats or :codes (of 16 bits) of each plane
+      # @param kinds [Array<Symbol>] :floats, :codes (of 16 bits) or :wholes (of 32) of each plane
       # @yieldparam planes [Array<Recorded>]
       # @yieldreturn [Array<Recorded>] what is kept: floats, 16 or 8 bits, or masks of what should be nowhere
       def initialize(kinds)

@@ -7,22 +7,24 @@ module Mordant
     # does only what Recorded has.
     class Sweep
       FLOAT = 4 # bytes
+      TYPES = {floats: Numo::SFloat, wholes: Numo::UInt32}.freeze
 
       # @param count [Integer] planes that it is of
-      # @yieldparam planes [Array<Numo::SFloat, Recorded>]; not to be written to
+      # @param of [Symbol] of TYPES
+      # @yieldparam planes [Array<Numo::NArray, Recorded>]; not to be written to
       # @yieldreturn [Array<Numo::SFloat, Recorded>]
-      def initialize(count, &formula)
-        @formula = formula
-        @kernel = Kernel.new([:floats] * count, &formula)
+      def initialize(count, of: :floats, &formula)
+        @formula, @type = formula, TYPES.fetch(of)
+        @kernel = Kernel.new([of] * count, &formula)
         freeze
       end
 
-      # @param planes [Array<Numo::SFloat>] vectors of one length
+      # @param planes [Array<Numo::NArray>] vectors of its type and of one length
       # @return [Array<Numo::SFloat>] new ones
       # @raise [ShapeError] of planes that its memory would be read past
       def call(*planes)
         size = planes.first.size
-        raise ShapeError, "expected vectors of #{size} floats, found #{planes.map { |plane| "#{plane.class} of #{plane.shape}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(Numo::SFloat) && plane.shape == [size] }
+        raise ShapeError, "expected #{@type} of #{size}, found #{planes.map { |plane| "#{plane.class} of #{plane.shape}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(@type) && plane.shape == [size] }
         return @formula.call(*planes) unless @kernel.worth?(size)
 
         inputs = planes.map(&:to_binary)

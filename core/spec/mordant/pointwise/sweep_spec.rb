@@ -24,6 +24,18 @@ RSpec.describe Mordant::Pointwise::Sweep do
 
   width, height = 160, 90 # a picture that is worth a kernel
 
+  it "goes round at 2^32 with whole numbers, as noise does that belongs to its place" do
+    window = Mordant::Grade::Window.new(left: 4_000_000, top: 70_000, width:, height:)
+    made = Mordant::Film::Speckle.normal(window, 0xFEDCBA98)
+    mixed = ->(bits) { [[16, 0x7FEB352D], [15, 0x846CA68B]].reduce(bits) { |one, (shift, factor)| ((one ^ (one >> shift)) * factor) % 2**32 }.then { |one| one ^ (one >> 16) } }
+    [0, 31, 159, 160, 7777, 14_399].each do |at|
+      x, y = 4_000_000 + at % width, 70_000 + at / width
+      bytes = [mixed[(mixed[x * 0x9E3779B1 % 2**32] + mixed[y * 0x85EBCA77 % 2**32] + 0xFEDCBA98) % 2**32]].pack("L").bytes
+      expect((made[at] * Mordant::Film::Speckle::SPREAD + Mordant::Film::Speckle::MEAN).round).to eq(bytes.sum)
+    end
+    expect(one_by_one { Mordant::Film::Speckle.normal(window, 0xFEDCBA98) }).to eq(made)
+  end
+
   # All colours there are and beyond, and what no picture should hold.
   let(:rgb) do
     Numo::NArray.srand(11)
