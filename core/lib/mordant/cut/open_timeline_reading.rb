@@ -188,6 +188,7 @@ module Mordant
         piece.dup.tap do |one|
           one.length = edge - piece.first
           one.start -= (piece.length - one.length) * one.speed / @rate if backwards?(one)
+          begin_with_a_cut(one) if one.transition && one.transition.length > one.length
         end
       end
 
@@ -203,8 +204,14 @@ module Mordant
         piece.dup.tap do |one|
           one.first, one.length = piece.first + ahead, piece.length - ahead
           one.start += ahead * one.speed / @rate if one.item && !backwards?(one)
-          one.transition = nil
+          begin_with_a_cut(one) if one.transition
         end
+      end
+
+      # Of a piece whose transition is not seen whole.
+      def begin_with_a_cut(piece)
+        @notes << "#{piece.place}: only a part of its #{piece.transition.kind} is seen, a cut was taken"
+        piece.transition = nil
       end
 
       # It shows the last of its frames first, so that its start is where it ends.
@@ -216,6 +223,7 @@ module Mordant
         child, reference = piece.item, reference(piece.item)
         rate = source_rate(child, reference)
         first = (piece.start * rate).round
+        @notes << "event #{number}: it begins #{-first} frames before its source does" if first.negative?
         source = [first, first + (piece.length * piece.speed.abs / @rate * rate).round].map { |frame| Timecode.new(frame, rate) }
         record = [piece.first, piece.first + piece.length].map { |frame| Timecode.new(@start + frame, @rate) }
         @notes << "event #{number}: its source runs at #{rate.to_f.round(3)}, the timeline at #{@rate.to_f.round(3)}" unless rate == @rate

@@ -141,6 +141,13 @@ RSpec.describe Mordant::Cut::OpenTimelineReading do
     expect(found.notes).to eq(["1 clip lies over the lowest track and is taken instead of what is under it", "event 5: its source runs at 25.0, the timeline at 24.0"])
   end
 
+  it "tells of a transition that something lies over, and of a source that begins later than is asked for" do
+    mixed = track(clip("a", 100, 48), dissolve(6, 6), clip("b", 0, 24))
+    found = list(timeline(mixed, track(gap(44), clip("title", 0, 10))))
+    expect(rows(found)).to eq([["a", 100, 142, 0, 42], ["b", 24 * 86_400 - 6, 24 * 86_400 - 4, 42, 2], ["title", 0, 10, 44, 10], ["b", 6, 24, 54, 18]])
+    expect([found.events.map { |one| one.transition.kind }.uniq, found.notes.drop(1)]).to eq([["cut"], ["tracks.children[0].children[2]: only a part of its dissolve is seen, a cut was taken", "event 2: it begins 6 frames before its source does"]])
+  end
+
   it "reads speeds, reels in what goes along, and newer clips with several references" do
     fast = clip("a", 100, 24, effects: [{"OTIO_SCHEMA" => "LinearTimeWarp.1", "time_scalar" => 2.0}], metadata: {"cmx_3600" => {"reel" => "H014"}})
     still = clip("b", 50, 24, effects: [{"OTIO_SCHEMA" => "FreezeFrame.1", "time_scalar" => 0.0}])
