@@ -59,14 +59,17 @@ module Mordant
       end
 
       # @param bytes [String] UTF-8, UTF-16 with a mark of its order, or Latin-1
-      # @return [String] UTF-8
-      def self.text(bytes)
-        bytes = bytes.dup
+      # @return [String] UTF-8, with lines that end alike and no mark of the file's end
+      def self.text(bytes) = decoded(bytes.b).encode(universal_newline: true).delete_suffix("\u001A")
+
+      def self.decoded(bytes)
         return bytes.force_encoding("UTF-16").encode("UTF-8", invalid: :replace, undef: :replace) if bytes.start_with?("\xFE\xFF".b, "\xFF\xFE".b)
 
-        utf8 = bytes.dup.force_encoding("UTF-8").delete_prefix("\uFEFF")
+        bytes = bytes.delete_prefix("\xEF\xBB\xBF".b)
+        utf8 = bytes.dup.force_encoding("UTF-8")
         utf8.valid_encoding? ? utf8 : bytes.force_encoding("ISO-8859-1").encode("UTF-8")
       end
+      private_class_method :decoded
 
       # @return [String]
       attr_reader :title

@@ -34,6 +34,15 @@ RSpec.describe Mordant::Cut::List do
     expect([found.events[2].transition.wipe, found.events[1].file, found.events[3].black?]).to eq([1, "D207_1D_230912.mov", true])
   end
 
+  it "reads the same of every way in which programs write text" do
+    lines = "TITLE: café\r\n001  A V C 00:00:00:00 00:00:02:00 01:00:00:00 01:00:02:00\r\n* FROM CLIP NAME: café\r\n"
+    ways = [lines, lines.delete("\r"), lines.delete("\n"), "\uFEFF#{lines}", "#{lines}\u001A", "\uFEFF#{lines}".encode("UTF-16LE"), "\uFEFF#{lines}".encode("UTF-16BE"), lines.encode("ISO-8859-1"), "\xEF\xBB\xBF".b + lines.encode("ISO-8859-1").b]
+    ways.each do |text|
+      found = described_class.parse("l.edl", described_class.text(text), rate: 24r)
+      expect([found.title, found.events.map(&:clip), found.notes]).to eq(["café", ["café"], []]), text.b.inspect
+    end
+  end
+
   it "reads lists as they come: CRLF, tabs, Latin-1, numbers out of order, split sound" do
     text = "TITLE: M\xF6we\r\nFCM: NON-DROP FRAME\r\n12\tR2\tV\tC\t00:00:02:00\t00:00:03:00\t01:00:01:00\t01:00:02:00\r\n* FROM CLIP NAME: K\xFCste.mov\r\n" \
            "3\tR1\tAA/V\tC\t00:00:01:00\t00:00:02:00\t01:00:00:00\t01:00:01:00\r\nSPLIT:    AUDIO DELAY=  00:00:00:05\r\nAUD  3    4\r\n4\tR1\tA2\tC\t00:00:01:00\t00:00:02:00\t01:00:00:00\t01:00:01:00\r\n".b
