@@ -39,7 +39,7 @@ module Mordant
         # @raise [UnknownIdError]
         def fetch(id) = all.find { |format| format.id == id } || raise(UnknownIdError.new("format", id, all.map(&:id)))
 
-        # What is wrong with it for a view, in words.
+        # What it expects of a view that this one is not, in words.
         #
         # @param view [Grade::View]
         # @return [String, nil]

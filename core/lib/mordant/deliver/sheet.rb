@@ -45,8 +45,8 @@ module Mordant
         @safe = shares(document["safe"] || [])
         @graded, @dither, @cleaned = flag("graded"), flag("dither"), flag("noise")
         @look = number("look", 0.0..1.0, 1.0)
-        complaint = format.refusal(view)
-        refuse("format", complaint, format.id) if complaint
+        wanted = format.refusal(view)
+        refuse("format", wanted, Colour.encoding(view.encoding).label) if wanted
         freeze
       end
 

@@ -20,7 +20,7 @@ module Mordant
           def ranges = [Colour::SignalRange::LEGAL]
 
           def refusal(view)
-            "HDR10 is BT.2100 PQ; take such a target" unless view.encoding == "rec2100-pq"
+            "a target of BT.2100 PQ for HDR10" unless view.encoding == "rec2100-pq"
           end
 
           def encoder(sheet, light: nil)
