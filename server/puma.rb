@@ -4,7 +4,7 @@
 # that wait.
 require "etc"
 
-workers Integer(ENV.fetch("MORDANT_WEB_PROCESSES", [Etc.nprocessors, 2].max.to_s))
+workers Integer(ENV["MORDANT_WEB_PROCESSES"] ||= [Etc.nprocessors, 2].max.to_s) # see Settings
 threads 2, 16
 certificate, key = ENV["MORDANT_TLS"]&.split(",")
 host = ENV.fetch("MORDANT_BIND", "127.0.0.1").then { |address| address.include?(":") ? "[#{address}]" : address }

@@ -60,6 +60,9 @@ module Server
     # @return [String] the same for a person to read
     def library_shown = library.delete_prefix("#{ROOT}/")
 
+    # @return [Integer] processes that answer, as puma.rb has begun them
+    def web_processes = Integer(ENV.fetch("MORDANT_WEB_PROCESSES", "1"))
+
     # @return [String] may be deleted at any time
     def cache = File.join(var, "cache")
 

@@ -48,6 +48,8 @@ export interface Catalogue {
   tokens: string[]
   /** The folder outputs are written below. */
   delivery: string
+  /** Of the server, that make pictures. */
+  processes: number
   renderings: (Named & { source: string; peak: number | null })[]
   limits: Named[]
   canvases: Named[]

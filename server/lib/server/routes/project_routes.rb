@@ -6,7 +6,7 @@ module Server
     def self.registered(app)
       app.get "/api/catalogue" do
         answer(steps: Mordant::Steps.all.map(&:to_h), corrections: Mordant::Steps.corrections.map(&:to_h), contributors: Mordant::Matte.kinds.map(&:to_h), refinements: Mordant::Matte.refinements.map(&:to_h), uses: Mordant::Grade::Use.all.map(&:to_h), encodings: Mordant::Colour::Encoding.all.select(&:pictures?).map(&:to_h),
-          formats: Mordant::Deliver::Format.all.map(&:to_h), burn_tokens: Mordant::Deliver::BurnIn::TOKENS, burns: Mordant::Deliver::BurnIn::PRESETS, fits: Mordant::Deliver::Sheet::FITS.map { |id, label| {id:, label:} }, tokens: Mordant::Deliver::Naming::TOKENS, delivery: Settings.delivery_shown,
+          formats: Mordant::Deliver::Format.all.map(&:to_h), burn_tokens: Mordant::Deliver::BurnIn::TOKENS, burns: Mordant::Deliver::BurnIn::PRESETS, fits: Mordant::Deliver::Sheet::FITS.map { |id, label| {id:, label:} }, tokens: Mordant::Deliver::Naming::TOKENS, delivery: Settings.delivery_shown, processes: Settings.web_processes,
           renderings: Mordant::Colour::Rendering.all.map(&:to_h), limits: Mordant::Colour::GamutLimit::ALL.map { |id, primaries| {id:, label: primaries.name} },
           canvases: Mordant::Grade::Screen::CANVASES.map { |id, encoding| {id:, label: Mordant::Colour.encoding(encoding).label} },
           materials: Mordant::Film::Materials.all.map(&:to_h), looks: Mordant::Grade::Look.all.map(&:to_h), bundles: Mordant::Grade::Look.bundles.map(&:to_h), tests: Mordant::Media::TestPicture.all.map(&:to_h), quantities: Mordant::Scopes::Quantity.all.map(&:to_h),

@@ -90,10 +90,11 @@ beforeEach(() => {
 })
 afterEach(() => vi.unstubAllGlobals())
 
-const shots = [shot(1, 0, 12), shot(2, 12, 18, 4)]
-const make = (whole = false) =>
+const shots = [shot(1, 0, 12), shot(2, 12, 18, 6)]
+const make = (whole = false, processes = 2) =>
   makePlayStore({
     whole: ref(whole),
+    processes: ref(processes),
     cut: ref(5),
     shotAt: (frame) => shots.find((one) => frame >= one.record_in && frame < one.record_in + one.length),
     on: ref({ target: 'television', canvas: '2.4', view: true, exaggerate: false, lut: '' }),
@@ -192,6 +193,20 @@ describe('the play store', () => {
     expect(asked).toEqual(['/cuts/5/finished', 'play', '/cuts/5/finished', 'play'])
     expect(store.show(12)).not.toBeNull()
     expect(live.drawn).toEqual([])
+  })
+
+  it('asks for as many at once as the server has processes, and never for all that a browser may', async () => {
+    for (const [processes, most] of [
+      [1, 2],
+      [3, 3],
+      [16, 4],
+    ] as const) {
+      asked = []
+      make(false, processes).fill([12, 13, 14, 15, 16, 17], vi.fn())
+      await settle()
+      expect(asked.filter((one) => one.includes('finished'))).toHaveLength(most)
+      await new Promise((resolve) => setTimeout(resolve))
+    }
   })
 
   it('takes finished pictures of a grade that has no ladder, and without WebGL 2', async () => {

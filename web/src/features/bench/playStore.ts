@@ -7,7 +7,7 @@ import type { ScreenWish } from '../screen/useScreen'
 import type { Trial } from '../cut/useCut'
 import { makeLivePicture, sourceStart, type StartPicture } from './livePicture'
 
-const AT_ONCE = 2 // requests under way, one a server process
+const AT_ONCE = { least: 2, most: 4 } // requests under way, one a server process, as many as leave a browser some for other things
 const RUN = { play: 16, full: 4 } // source frames asked for in one go
 const LADDERS = 500 // and ladders, of which as many come as the server can tell without looking at more frames
 const MOST_SOURCES = { play: 480, full: 120 } // frames of three quarters of a megabyte, and of three
@@ -27,6 +27,8 @@ export interface PlayStoreOptions {
   kept: (frame: number) => boolean
   /** Whether what is played is wanted again, and drawn from whole sources: else a quarter of their pixels will do. */
   whole?: Ref<boolean>
+  /** Processes of the server. */
+  processes?: Ref<number>
   trouble: (error: unknown) => void
 }
 
@@ -38,6 +40,7 @@ export interface PlayStoreOptions {
 export function makePlayStore(options: PlayStoreOptions) {
   const whole = () => options.whole?.value ?? false
   const size = () => (whole() ? 'full' : 'play')
+  const atOnce = () => Math.min(Math.max(options.processes?.value ?? 0, AT_ONCE.least), AT_ONCE.most)
   const live = makeLivePicture(DRAWING)
   const sources = new Map<number, StartPicture>()
   /** Finished ones that came, and drawn ones that are wanted again. */
@@ -182,7 +185,7 @@ export function makePlayStore(options: PlayStoreOptions) {
     /** Asks for what is missing of the frames, in their order. */
     fill(frames: number[], stop: () => void) {
       for (const frame of frames) {
-        if (under.size >= AT_ONCE) return
+        if (under.size >= atOnce()) return
         const work = has(frame) ? undefined : missing(frame)
         if (work)
           void work().catch((error: unknown) => {

@@ -4,6 +4,7 @@ import { useCircuit } from '../grade/useCircuit'
 import { useCleaned } from '../grade/useCleaned'
 import { useRecipes } from '../grade/useRecipes'
 import { useScreen } from '../screen/useScreen'
+import { useCatalogue } from '../shell/useCatalogue'
 import { useNotices } from '../shell/useNotices'
 import { makePlayStore, MOST_PICTURES } from './playStore'
 import { useKeptHere } from './useKept'
@@ -12,7 +13,7 @@ import { usePlayer } from './usePlayer'
 
 /** What plays on the Bench: the marked range, the shot or the cut, from finished pictures where they are there. */
 export function usePlayed() {
-  const [cut, circuit, cleaned, recipes, screen, notices] = [useCut(), useCircuit(), useCleaned(), useRecipes(), useScreen(), useNotices()]
+  const [cut, circuit, cleaned, recipes, screen, notices, catalogue] = [useCut(), useCircuit(), useCleaned(), useRecipes(), useScreen(), useNotices(), useCatalogue()]
   const marks = useMarks(computed(() => cut.length))
   const looping = ref(true)
   const range = computed(() => {
@@ -34,6 +35,7 @@ export function usePlayed() {
     on: computed(() => screen.wish),
     trialOf: (shot) => cut.trialOf(shot),
     whole,
+    processes: computed(() => catalogue.catalogue?.processes ?? 0),
     trouble: notices.trouble,
   })
   const player = usePlayer({ store, rate: computed(() => cut.rate), range, generation: computed(() => recipes.generation + screenChanges.value), patient: whole, go: cut.go })
