@@ -148,13 +148,13 @@ RSpec.describe "Footage", type: :request do
     opened = []
     allow(Mordant::Media::Reader).to(receive(:new).and_wrap_original { |made, path, **rest| made.call(path, **rest).tap { opened << path } })
     desk = Server::Pictures::Desk.new
-    desk.playing(cut, cut.loaded_shots.first, 5)
+    desk.playing(cut, cut.loaded_shots.first, 5, 2)
     expect(opened.last).to eq(copy.path)
     desk.picture(Server::Pictures::Wish.new(cut:, frame: 5, screen: Server::Screens.of(project, nil)))
     expect(opened.last).to end_with("clip.mkv")
     desk.picture(Server::Pictures::Wish.new(cut:, frame: 9, screen: Server::Screens.of(project, nil), passing: true), size: "small")
     FileUtils.rm(copy.path) # swept away, or of an older version: it is made again when it would be played
-    Server::Pictures::Desk.new.playing(cut, Server::Cut.find(cut.id).loaded_shots.first, 2)
+    Server::Pictures::Desk.new.playing(cut, Server::Cut.find(cut.id).loaded_shots.first, 2, 2)
     expect(clip.copy_status).to eq("waiting")
     work_off
     expect([clip.copy_status, File.exist?(copy.path)]).to eq(["ready", true])
@@ -273,7 +273,7 @@ RSpec.describe "Footage", type: :request do
   it "opens what was taken in before frames were indexed, with the same frames" do
     cut = Studio.cut(@folder)
     Server::ClipIndex.delete_all
-    codes = Server::Pictures::Desk.new.playing(cut, cut.loaded_shots.first, 4)
+    codes = Server::Pictures::Desk.new.playing(cut, cut.loaded_shots.first, 4, 2)
     expect(codes.rgb[0, 9]).to be_within(40).of(Footage.code(4))
     expect(Server::ClipIndex.count).to eq(1)
   end
