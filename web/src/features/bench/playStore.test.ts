@@ -49,6 +49,7 @@ beforeEach(() => {
   live.drawn = []
   live.pictures = []
   asked = []
+  rendered.clear()
   live.held.clear()
   lattices = () => 'still'
   starts = () => undefined
@@ -90,6 +91,8 @@ beforeEach(() => {
 })
 afterEach(() => vi.unstubAllGlobals())
 
+/** Frames whose finished pictures are there. */
+const rendered = new Set<number>()
 const shots = [shot(1, 0, 12), shot(2, 12, 18, 6)]
 const make = (whole = false, processes = 2) =>
   makePlayStore({
@@ -99,7 +102,7 @@ const make = (whole = false, processes = 2) =>
     shotAt: (frame) => shots.find((one) => frame >= one.record_in && frame < one.record_in + one.length),
     on: ref({ target: 'television', canvas: '2.4', view: true, exaggerate: false, lut: '' }),
     trialOf: (shot) => [{ recipe: shot.recipe.id, document: shot.recipe.document }],
-    kept: () => false,
+    kept: (frame) => rendered.has(frame),
     trouble: (error) => {
       throw error as Error
     },
@@ -193,6 +196,21 @@ describe('the play store', () => {
     expect(asked).toEqual(['/cuts/5/finished', 'play', '/cuts/5/finished', 'play'])
     expect(store.show(12)).not.toBeNull()
     expect(live.drawn).toEqual([])
+  })
+
+  it('takes whole pictures for small ones as soon as they have been rendered, and shows those until then', async () => {
+    const store = make(true)
+    await filled(store, [12])
+    const small = store.show(12)
+    rendered.add(12)
+    asked = []
+    store.fill([12], vi.fn())
+    expect([store.has(12), store.show(12)]).toEqual([true, small])
+    await filled(store, [12])
+    expect(asked).toEqual(['/cuts/5/finished', 'play']) // it comes whole, as it is there
+    expect(small?.close).not.toHaveBeenCalled()
+    expect(store.show(12)).not.toBe(small)
+    expect(small?.close).toHaveBeenCalledOnce()
   })
 
   it('asks for as many at once as the server has processes, and never for all that a browser may', async () => {

@@ -45,6 +45,8 @@ export function makePlayStore(options: PlayStoreOptions) {
   const sources = new Map<number, StartPicture>()
   /** Finished ones that came, and drawn ones that are wanted again. */
   const pictures = new Map<number, ImageBitmap>()
+  /** Frames of those that were smaller than what is kept of them once it is rendered. */
+  const rough = new Set<number>()
   let held = size()
   /** Null of a frame that has none. */
   const ladders = new Map<number, { rungs: Rung[]; start: string } | null>()
@@ -79,6 +81,7 @@ export function makePlayStore(options: PlayStoreOptions) {
 
   /** Who was kept first goes first. */
   function keep(frame: number, bitmap: ImageBitmap) {
+    drop(frame)
     pictures.set(frame, bitmap)
     for (const old of pictures.keys()) {
       if (pictures.size <= MOST_PICTURES) return
@@ -89,6 +92,7 @@ export function makePlayStore(options: PlayStoreOptions) {
     const old = pictures.get(frame)
     if (old !== shown) old?.close()
     pictures.delete(frame)
+    rough.delete(frame)
   }
 
   async function ask(key: string, work: () => Promise<void>) {
@@ -134,14 +138,15 @@ export function makePlayStore(options: PlayStoreOptions) {
 
   const fetchPicture = (frame: number) =>
     ask(`picture ${frame}`, async () => {
-      const mine = epoch
+      const [mine, small] = [epoch, !options.kept(frame)]
       const wished = options.wished?.(frame)
       const response = await send('POST', `/cuts/${options.cut.value}/${wished ? 'picture' : 'finished'}`, wished ? { ...wished, on: options.on.value, size: 'play', instruments: false } : { frame, on: options.on.value, size: 'play' })
       const bytes = unpack(await response.arrayBuffer()).parts.picture
       if (!bytes) return
       const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' })
-      if (mine === epoch) keep(frame, bitmap)
-      else bitmap.close()
+      if (mine !== epoch) return bitmap.close()
+      keep(frame, bitmap)
+      if (small) rough.add(frame)
     })
 
   /** Whether a run of frames is under way that holds one. */
@@ -186,7 +191,7 @@ export function makePlayStore(options: PlayStoreOptions) {
     fill(frames: number[], stop: () => void) {
       for (const frame of frames) {
         if (under.size >= atOnce()) return
-        const work = has(frame) ? undefined : missing(frame)
+        const work = has(frame) && !(rough.has(frame) && options.kept(frame)) ? undefined : missing(frame)
         if (work)
           void work().catch((error: unknown) => {
             stop()
