@@ -51,6 +51,18 @@ describe('useRecipes', () => {
     expect(recipes.savedAt).not.toBeNull()
   })
 
+  it('takes back one change after another, however quickly it is asked to', async () => {
+    const both = [recipes.undo(), recipes.undo()]
+    await settle()
+    expect(calls).toHaveLength(1)
+    call(0).answer(200, { project: project(), recipes: [recipe(1, 1, 1)], beyond: false })
+    await settle()
+    expect([calls.length, mine().document]).toEqual([2, exposed(1)])
+    call(1).answer(200, { project: project(), recipes: [recipe(1, 2, 0)], beyond: false })
+    await Promise.all(both)
+    expect(mine().document).toEqual(exposed(0))
+  })
+
   it('sends only the newest of what comes while a write is under way', async () => {
     recipes.change(mine(), exposed(1), 'a')
     await settle()

@@ -140,7 +140,11 @@ export const useRecipes = defineStore('recipes', () => {
   /** To any point of the history; null: before all of it. */
   const travel = (change: number | null) => go('history', { change })
 
-  async function go(where: string, body?: unknown) {
+  /** One after the other, however quickly they are pressed: an answer that came late would show what stood before. */
+  let going: Promise<void> = Promise.resolve()
+  const go = (where: string, body?: unknown) => (going = going.then(() => goNow(where, body)))
+
+  async function goNow(where: string, body?: unknown) {
     await sending
     if (!cut.project) return
     try {
