@@ -30,6 +30,7 @@ module Mordant
 
       # @param plain [String]
       # @return [String, nil] zlib's format; nil where it is no smaller than the plain bytes
+      # @raise [NoMemoryError]
       def smaller(plain)
         packed = self.class.functions ? quickly(plain) : Zlib::Deflate.new(LEVEL, Zlib::MAX_WBITS, Zlib::MAX_MEM_LEVEL, Zlib::RLE).deflate(plain, Zlib::FINISH)
         packed if packed && packed.bytesize < plain.bytesize

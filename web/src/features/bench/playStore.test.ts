@@ -5,7 +5,7 @@ import { installBrowser, settle } from '@/test/browser'
 import { shot } from '@/test/production'
 import { makePlayStore, MOST_PICTURES } from './playStore'
 
-const live = vi.hoisted(() => ({ there: true, drawn: [] as string[], pictures: [] as { close: unknown }[], held: new Set<string>() }))
+const live = vi.hoisted(() => ({ there: true, slow: false, drawn: [] as string[], pictures: [] as { close: unknown }[], held: new Set<string>() }))
 // modules are shared by all tests: what another one has loaded is loaded anew, and what is loaded here goes
 vi.hoisted(() => vi.resetModules())
 afterAll(() => vi.resetModules())
@@ -16,6 +16,7 @@ vi.mock('./livePicture', () => ({
           holds: () => [...live.held],
           take: (rungs: Rung[], _: number, parts: object) => rungs.flat().forEach(({ lattice }) => lattice in parts && live.held.add(lattice)),
           can: (rungs: Rung[]) => rungs.flat().every(({ lattice }) => live.held.has(lattice)),
+          reduces: () => live.slow,
           setStart: ({ key }: { key: string }) => live.drawn.push(key),
           draw: () => {
             const picture = { close: vi.fn() }
@@ -46,6 +47,7 @@ function packed(header: object, parts: Record<string, number>): ArrayBuffer {
 beforeEach(() => {
   installBrowser()
   live.there = true
+  live.slow = false
   live.drawn = []
   live.pictures = []
   asked = []
@@ -211,6 +213,19 @@ describe('the play store', () => {
     expect(small?.close).not.toHaveBeenCalled()
     expect(store.show(12)).not.toBe(small)
     expect(small?.close).toHaveBeenCalledOnce()
+  })
+
+  it('takes rendered pictures for those that a slow screen drew of fewer pixels, and leaves the others', async () => {
+    const store = make(true)
+    await filled(store, [0, 1])
+    const fine = store.show(0)
+    live.slow = true
+    const coarse = store.show(1)
+    asked = []
+    ;[0, 1].forEach((frame) => rendered.add(frame))
+    await filled(store, [0, 1])
+    expect(asked).toEqual(['/cuts/5/finished', 'play'])
+    expect([store.show(0) === fine, store.show(1) === coarse]).toEqual([true, false])
   })
 
   it('asks for as many at once as the server has processes, and never for all that a browser may', async () => {

@@ -45,7 +45,7 @@ export function makePlayStore(options: PlayStoreOptions) {
   const sources = new Map<number, StartPicture>()
   /** Finished ones that came, and drawn ones that are wanted again. */
   const pictures = new Map<number, ImageBitmap>()
-  /** Frames of those that were smaller than what is kept of them once it is rendered. */
+  /** Frames of those that are smaller than what there is of them once it is rendered. */
   const rough = new Set<number>()
   let held = size()
   /** Null of a frame that has none. */
@@ -177,7 +177,9 @@ export function makePlayStore(options: PlayStoreOptions) {
     if (!bySource(frame) || !live || !ladder || !source) return null
     live.setStart(source)
     const picture = live.draw(ladder.rungs, nodes)
-    if (whole()) keep(frame, picture)
+    if (!whole()) return picture
+    keep(frame, picture)
+    if (live.reduces()) rough.add(frame)
     return picture
   }
 
@@ -202,6 +204,7 @@ export function makePlayStore(options: PlayStoreOptions) {
     /** The picture of a frame that is there; good until the next one. */
     show(frame: number): ImageBitmap | null {
       const next = pictures.get(frame) ?? draw(frame)
+      if (!next) return null // what is on the screen stays there
       if (next !== shown && ![...pictures.values()].includes(shown as ImageBitmap)) shown?.close()
       shown = next
       return next
