@@ -76,7 +76,9 @@ const per = (share: number) => `${Math.round(share * 100)} %`
         />
         <template v-if="format && format.ranges.length > 1">
           range
-          <button v-for="range in format.ranges" :key="range" type="button" class="control px-1.5 py-0" :class="{ 'border-weld/70 bg-weld/15': sheet.range === range }" @click="emit('change', { range })">{{ range }}</button>
+          <button v-for="range in format.ranges" :key="range" type="button" class="control px-1.5 py-0" :class="{ 'border-weld/70 bg-weld/15': (sheet.range ?? format.ranges[0]) === range }" @click="emit('change', { range })">
+            {{ range }}
+          </button>
         </template>
         <template v-for="(values, name) in format?.options" :key="name">
           {{ name }}
