@@ -46,7 +46,7 @@ module Bench
         ladder = Mordant::Grade::Ladder.new(groups: plan(rand / 100).recipe.strands, source: "logc3-ei800-wg3", screen:, domain: source.domain, smalls: [small])
         working = ladder.climbs.first.graded
         instruments = Mordant::Scopes::Instruments.new(Mordant::Scopes::Signal.new(screen.measured(working)))
-        [ladder.rungs, Mordant::Scopes::ToneTrace.new(working).to_h, instruments.header, instruments.parts]
+        [ladder.rungs, Mordant::Scopes::ToneTrace.of(working).to_h, instruments.header, instruments.parts]
       end
     end
 

@@ -27,7 +27,7 @@ module Bench
         climb = made.climbs.first
         measured = screen.measured(climb.graded)
         instruments = Mordant::Scopes::Instruments.new(Mordant::Scopes::Signal.new(measured))
-        [made.rungs, climb.weights.values.map { |weights| Mordant::Grade::Ladder::Sent.weights(weights) }, Mordant::Scopes::ToneTrace.new(climb.graded).to_h, instruments.header, instruments.parts]
+        [made.rungs, climb.weights.values.map { |weights| Mordant::Grade::Ladder::Sent.weights(weights) }, Mordant::Scopes::ToneTrace.of(climb.graded).to_h, instruments.header, instruments.parts]
       end
     end
 

@@ -15,44 +15,63 @@ RSpec.describe Server::Pictures::Hands do
 
   def codes(frames) = frames.map { |frame| [frame.encoding, frame.width, frame.height, frame.rgb] }
 
+  # As the picture is made by both, or nil.
+  def together(asked = body) = here.bands(wish, asked, frames)&.then { |bands| codes(frames.join(bands)) }
+
+  let(:frames) { Server::Pictures::Bands::Frames }
+  let(:whole) { codes(desk.picture(wish)) }
+
   it "make one picture together, which is what one of them makes, bit for bit" do
     open
     windows = []
     allow(other).to receive(:part).and_wrap_original { |make, *arguments| windows << arguments.last && make.call(*arguments) }
-    expect(codes(here.picture(wish, body))).to eq(codes(desk.picture(wish)))
-    expect(windows.map(&:to_h)).to eq([{left: 0, top: 303, width: 960, height: 237}])
+    expect(together).to eq(whole)
+    expect(windows.map(&:to_h)).to eq([{left: 0, top: 287, width: 960, height: 253}])
   end
 
   it "do so with areas and mattes, whose bands overlap" do
     document["steps"] << {"id" => "s", "kind" => "sharpen", "parameters" => {"size" => 0.01, "luma" => 2}, "matte" => {"contributors" => [{"id" => "e", "kind" => "ellipse"}], "refinements" => [{"id" => "b", "kind" => "blur"}]}}
     open
     expect(other).to receive(:part).and_call_original
-    expect(codes(here.picture(wish, body))).to eq(codes(desk.picture(wish)))
+    expect(together).to eq(whole)
+  end
+
+  it "answer as one alone, with all that instruments read, and with what is marked in a picture" do
+    open
+    expect(other).to receive(:part).exactly(3).times.and_call_original
+    all = {"scopes" => {"traces" => true, "vectorscope" => 2, "histogram" => true, "solid" => "lab"}, "guides" => {"black" => 0.1, "white" => 0.9}}
+    [all, {"instruments" => false}, all.merge("marks" => true, "region" => [0.1, 0.3, 0.5, 0.5], "skin" => [0.4, 0.4, 0.1, 0.1])].each_with_index do |asked, number|
+      together, alone = [here, nil].map { |hands| Server::Pictures::Settled.new(wish, body.merge(asked), "full", hands:).answer }
+      expect(together).to eq(alone)
+      expect(together.last.keys).to eq((number == 1) ? [:picture] : %i[picture luma red green blue vector histogram points colours])
+    end
   end
 
   it "leave one alone that is at work, that sees something else, or that has gone" do
-    whole = codes(desk.picture(wish))
+    whole
     open
     expect(other).not_to receive(:part)
-    other.gate.pass(nil, 0) { expect(codes(here.picture(wish, body))).to eq(whole) }
-    expect(codes(here.picture(wish, body.merge("frame" => 1)))).to eq(whole)
+    other.gate.pass(nil, 0) { expect(together).to be_nil }
+    expect(together(body.merge("frame" => 1))).to eq(whole)
     UNIXServer.new(File.join(@folder, "gone.sock")).close
-    expect(codes(here.picture(wish, body.merge("frame" => 1)))).to eq(whole)
+    expect(together(body.merge("frame" => 1))).to eq(whole)
     expect(Dir.children(@folder)).not_to include("gone.sock")
   end
 
   it "make what another one does not, and tell its fault in the log" do
     open
     allow(other).to receive(:part).and_raise(ArgumentError, "odd")
-    expect { expect(codes(here.picture(wish, body))).to eq(codes(desk.picture(wish))) }.to output(/a band for another process: ArgumentError: odd/).to_stderr
+    expect { expect(together).to eq(whole) }.to output(/a band for another process: ArgumentError: odd/).to_stderr
     allow(other).to receive(:part).and_raise(Errno::ENOSPC)
-    expect { expect(codes(here.picture(wish, body))).to eq(codes(desk.picture(wish))) }.not_to output.to_stderr
+    expect { expect(together).to eq(whole) }.not_to output.to_stderr
   end
 
-  it "ask nobody for a small picture" do
-    cut.project.update!(width: 240, height: 136)
+  it "ask nobody for a small picture, and need nobody for one whose frames run into each other" do
     open
     expect(other).not_to receive(:part)
-    expect(here.picture(wish, body).first.width).to eq(240)
+    second = Server::Pictures::Asked.wish(Server::Cut.find(cut.id).tap { |one| one.loaded_shots.last.update!(dissolve: 2) }, body.merge("frame" => cut.loaded_shots.last.record_in + 1))
+    expect(here.bands(second, body, frames)).to be_nil
+    cut.project.update!(width: 240, height: 136)
+    expect(together).to be_nil
   end
 end

@@ -16,7 +16,9 @@ module Mordant
       # @return [Numo::UInt8, Numo::UInt16] [pixels, 3]
       def interleave(frame, bits, dither: nil, of: bits)
         out = TYPES.fetch(bits).new(frame.size, 3).allocate
-        each_tile(frame, bits, dither, of) { |codes, range| out[range, true] = codes.transpose }
+        each_tile(frame, bits, dither, of) do |codes, range|
+          3.times { |channel| out[range, channel] = codes[channel, true] }
+        end
         out
       end
 

@@ -7,28 +7,30 @@ module Mordant
     # does only what Recorded has.
     class Sweep
       FLOAT = 4 # bytes
-      TYPES = {floats: Numo::SFloat, wholes: Numo::UInt32}.freeze
+      TYPES = {floats: Numo::SFloat, wholes: Numo::UInt32, codes: Numo::UInt16}.freeze
+      CODES = 65_535 # the greatest
 
       # @param count [Integer] planes that it is of
       # @param of [Symbol] of TYPES
+      # @param makes [Symbol] of TYPES, floats or codes: the floats of the formula, cut off to whole numbers
       # @yieldparam planes [Array<Numo::NArray, Recorded>]; not to be written to
-      # @yieldreturn [Array<Numo::SFloat, Recorded>]
-      def initialize(count, of: :floats, &formula)
-        @formula, @type = formula, TYPES.fetch(of)
-        @kernel = Kernel.new([of] * count, &formula)
+      # @yieldreturn [Array<Numo::SFloat, Recorded>] of codes 0..CODES, and NaN, which becomes 0
+      def initialize(count, of: :floats, makes: :floats, &formula)
+        @formula, @type, @made = formula, TYPES.fetch(of), TYPES.fetch(makes)
+        @kernel = Kernel.new([of] * count) { |*planes| (makes == :codes) ? formula.call(*planes).map(&:code) : formula.call(*planes) }
         freeze
       end
 
       # @param planes [Array<Numo::NArray>] vectors of its type and of one length
-      # @return [Array<Numo::SFloat>] new ones
+      # @return [Array<Numo::SFloat, Numo::UInt16>] new ones of what it makes
       # @raise [ShapeError] of planes that its memory would be read past
       def call(*planes)
         size = planes.first.size
         raise ShapeError, "expected #{@type} of #{size}, found #{planes.map { |plane| "#{plane.class} of #{plane.shape}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(@type) && plane.shape == [size] }
-        return @formula.call(*planes) unless @kernel.worth?(size)
+        return one_by_one(*planes) unless @kernel.worth?(size)
 
         inputs = planes.map(&:to_binary)
-        made(size, inputs).tap { inputs.each(&:clear) } || @formula.call(*planes)
+        made(size, inputs).tap { inputs.each(&:clear) } || one_by_one(*planes)
       end
 
       # The same of a picture, tile by tile.
@@ -54,7 +56,7 @@ module Mordant
       def parts(plane, offs, size)
         raise ShapeError, "expected parts of #{plane.size}, found #{size} from #{offs.minmax.join(" and ")} on" unless plane.is_a?(Numo::SFloat) && offs.min >= 0 && offs.max + size <= plane.size
 
-        alone = -> { @formula.call(*offs.map { |off| plane[off...(off + size)] }) }
+        alone = -> { one_by_one(*offs.map { |off| plane[off...(off + size)] }) }
         return alone.call unless @kernel.worth?(size)
 
         memory = plane.to_binary
@@ -65,12 +67,18 @@ module Mordant
       private
 
       # @param inputs [Array<String, Integer>] see Kernel#run
-      # @return [Array<Numo::SFloat>, nil] nil where a NaN is among them
+      # @return [Array<Numo::NArray>, nil] nil where a NaN is among floats
       def made(size, inputs)
-        rooms = Array.new(@kernel.results) { "\0".b * (size * FLOAT) }
-        made = rooms.map { |room| Numo::SFloat.from_binary(room) } if @kernel.run(size, inputs, rooms)
+        rooms = Array.new(@kernel.results) { "\0".b * (size * @made::ELEMENT_BYTE_SIZE) }
+        made = rooms.map { |room| @made.from_binary(room) } if @kernel.run(size, inputs, rooms)
         rooms.each(&:clear)
         made
+      end
+
+      # NaN becomes the least integer, and so 0.
+      def one_by_one(*planes)
+        made = @formula.call(*planes)
+        (@made == Numo::UInt16) ? made.map { |plane| Numo::UInt16.cast(Numo::Int32.cast(plane).clip(0, CODES)) } : made
       end
     end
   end

@@ -9,7 +9,6 @@ module Mordant
       TYPICAL_SHARE = 24.0
       # Pixels of a picture that share a pair of colour differences at that.
       TYPICAL_PAIR = 12_000.0
-      CHANNELS = %i[luma red green blue].freeze
       KINDS = %w[traces vectorscope histogram solid].freeze
 
       # @param wanted [Hash{String => Object}] of KINDS: traces and histogram => true, vectorscope =>
@@ -22,7 +21,7 @@ module Mordant
         fine ? wanted : raise(ParameterError.new(path: "scopes", expected: "an object of #{KINDS.join(", ")}", found: wanted))
       end
 
-      # @param signal [Signal]
+      # @param signal [Signal, Tally]
       # @param wanted [Hash] as checked
       # @param limit [Colour::Primaries, nil] gamut that the view is held to
       def initialize(signal, wanted = {"traces" => true}, limit: nil)
@@ -43,7 +42,7 @@ module Mordant
       def parts
         made = {}
         made.update(traces.transform_values { |trace| Density.brightness(trace, typical: @signal.size / TYPICAL_SHARE / trace.shape[0]).to_binary }) if @wanted["traces"]
-        made[:vector] = Density.brightness(Vectorscope.counts(@signal, zoom: @wanted["vectorscope"]), typical: [@signal.size / TYPICAL_PAIR, 1.0].max).to_binary if @wanted["vectorscope"]
+        made[:vector] = Density.brightness(@signal.pairs(@wanted["vectorscope"]), typical: [@signal.size / TYPICAL_PAIR, 1.0].max).to_binary if @wanted["vectorscope"]
         made[:histogram] = Histogram.packed(@signal) if @wanted["histogram"]
         made.update(points: @solid.points.to_binary, colours: @solid.colours.to_binary) if @solid
         made
@@ -51,9 +50,9 @@ module Mordant
 
       private
 
-      def traces = @traces ||= CHANNELS.to_h { |channel| [channel, Waveform.trace(@signal, channel)] }
+      def traces = Signal::CHANNELS.to_h { |channel| [channel, @signal.trace(channel)] }
 
-      def extents = Extents.new(CHANNELS.to_h { |channel| [channel, Histogram.counts(@signal, channel)] }).to_h
+      def extents = Extents.new(Signal::CHANNELS.to_h { |channel| [channel, @signal.counts(channel)] }).to_h
     end
   end
 end

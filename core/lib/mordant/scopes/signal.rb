@@ -9,6 +9,7 @@ module Mordant
     # Levels are 10-bit full-range codes; codes beyond the ends count at the ends, NaN at 0.
     class Signal
       CODES = 1024
+      CHANNELS = %i[luma red green blue].freeze
 
       # @return [Integer] pixels across and down, of the region
       attr_reader :width, :height
@@ -38,7 +39,7 @@ module Mordant
       # @return [Array<Float>] of red, green and blue in luma
       def weights = Colour.encoding(encoding).luma_weights
 
-      def luma = @luma ||= @planes.zip(weights).map { |plane, weight| plane * weight }.reduce { |sum, plane| (sum.inplace + plane).out_of_place! }
+      def luma = @luma ||= self.class.luma(@planes, weights)
 
       # @return [Numo::SFloat] -0.5..0.5 within the gamut
       def cb = @cb ||= (blue - luma) * (0.5 / (1 - weights[2]))
@@ -46,22 +47,41 @@ module Mordant
       # @return [Numo::SFloat] -0.5..0.5 within the gamut
       def cr = @cr ||= (red - luma) * (0.5 / (1 - weights[0]))
 
-      # @param channel [Symbol] :luma, :red, :green or :blue
-      # @return [Numo::Int32] [n], 0..1023
-      def levels(channel)
-        (@levels ||= {})[channel] ||= self.class.level(public_send(channel))
-      end
+      # @param channel [Symbol] of CHANNELS
+      # @return [Numo::UInt16] [n], 0..1023
+      def levels(channel) = (@levels ||= CHANNELS.zip(self.class.levels(weights).call(*@planes)).to_h).fetch(channel)
 
       # @param channel [Symbol]
       # @return [Numo::UInt32] [1024], how often each level occurs
       def counts(channel) = (@counts ||= {})[channel] ||= levels(channel).bincount(minlength: CODES)
 
-      # @param plane [Numo::SFloat]
-      # @return [Numo::Int32] 0..1023
-      def self.level(plane)
-        # NaN becomes the least integer
-        scaled = plane.clip(0.0, 1.0)
-        Numo::Int32.cast(((scaled.inplace * (CODES - 1)) + 0.5).out_of_place!).clip(0, nil)
+      # @return [Numo::UInt32] see Waveform
+      def trace(channel) = Waveform.trace(self, channel)
+
+      # @return [Numo::UInt32] see Vectorscope
+      def pairs(zoom) = Vectorscope.counts(self, zoom:)
+
+      # @return [Numo::UInt32] see Solid
+      def cells = Solid.cells(self)
+
+      class << self
+        # @param planes [Array<Numo::SFloat, Pointwise::Recorded>] red, green, blue
+        # @param weights [Array<Float>]
+        # @return [Numo::SFloat, Pointwise::Recorded]
+        def luma(planes, weights) = planes.zip(weights).map { |plane, weight| plane * weight }.reduce { |sum, plane| (sum.inplace + plane).out_of_place! }
+
+        # @param weights [Array<Float>] of luma
+        # @return [Pointwise::Sweep] from planes to the levels of CHANNELS
+        def levels(weights)
+          (@levels ||= {})[weights] ||= Pointwise::Sweep.new(3, makes: :codes) { |*planes| [luma(planes, weights), *planes].map { |plane| level(plane) } }
+        end
+
+        private
+
+        def level(plane)
+          held = plane.clip(0.0, 1.0)
+          ((held.inplace * (CODES - 1)) + 0.5).out_of_place!
+        end
       end
     end
   end

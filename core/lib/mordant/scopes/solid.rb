@@ -29,15 +29,15 @@ module Mordant
         raise ParameterError.new(path: "space", expected: SPACES.keys.join(", "), found: space) unless SPACES.key?(space)
 
         @signal, @space, @limit = signal, space, limit
-        counts = Solid.cells(signal).bincount(minlength: EDGE**3)
+        counts = signal.cells
         @occupied = counts.ne(0).where
         @counts = counts[@occupied].dup
       end
 
       # @param signal [Signal]
-      # @return [Numo::Int32] [n], the cell of each pixel; red counts fastest
+      # @return [Numo::UInt32] [EDGE**3], pixels in each cell; red counts fastest
       def self.cells(signal)
-        %i[blue green red].map { |channel| signal.levels(channel) >> (10 - BITS) }.reduce { |sum, bin| (sum << BITS) + bin }
+        %i[blue green red].map { |channel| Numo::Int32.cast(signal.levels(channel) >> (10 - BITS)) }.reduce { |sum, bin| (sum << BITS) + bin }.bincount(minlength: EDGE**3)
       end
 
       # @return [Integer] cells that occur

@@ -6,43 +6,68 @@ module Mordant
     # many pixels there are, and their mean red-blue and green-magenta difference.
     #
     # Tones are bins of the axis by the mean of the three log codes; differences
-    # are in shares of the axis. Pixels beyond the ends count in the end bins.
+    # are in shares of the axis. Pixels beyond the ends count in the end bins. What is counted in bands of
+    # a picture adds up to what is counted in all of it.
     class ToneTrace
       BINS = 96
       # Bins with fewer pixels than this share of the picture have no mean.
       RAREST = 0.0002
+      # Differences of log codes are below this, and added to it become multiples of 2^-20, whose sums are exact in any order. Others count as none.
+      FAR = 8.0
 
       # @param frame [Frame] log codes of the working space
-      def initialize(frame, space: Colour::WorkingSpace.default)
-        @size = frame.size
-        @span = space.white - space.black
-        red, green, blue = Array.new(3) { |channel| frame.rgb[channel, true].dup }
-        @bins = bins(red + green + blue, space)
-        @counts = @bins.bincount(minlength: BINS)
-        @warmth = mean(red - blue)
-        @tint = mean(green - (red + blue) * 0.5)
+      # @return [ToneTrace]
+      def self.of(frame, space: Colour::WorkingSpace.default)
+        tones, *differences = places(space).call(*Pointwise.rows(frame.rgb))
+        bins = Numo::Int32.cast(tones)
+        new(bins.bincount(minlength: BINS), *differences.map { |plane| bins.bincount(Numo::DFloat.cast(plane), minlength: BINS) }, span: space.white - space.black)
       end
+
+      class << self
+        private
+
+        # From planes to the bin of each pixel, and to its differences.
+        def places(space)
+          (@places ||= {})[[space.black, space.white]] ||= Pointwise::Sweep.new(3) do |red, green, blue|
+            tone = ((red + green + blue) * (1.0 / 3) - space.black) * (BINS / (space.white - space.black))
+            [Pointwise.held(tone, 0.0).clip(0.0, BINS - 1), *[red - blue, green - (red + blue) * 0.5].map { |plane| steady(plane) }]
+          end
+        end
+
+        def steady(difference)
+          known = Pointwise.held(difference, FAR)
+          Pointwise.choose(known.dup.abs < FAR, (known + FAR) - FAR, known.clip(0.0, 0.0))
+        end
+      end
+
+      # @param counts [Numo::UInt32] [BINS]
+      # @param warmth [Numo::DFloat] [BINS], sums
+      # @param tint [Numo::DFloat] [BINS], sums
+      # @param span [Float] of the axis, in log codes
+      def initialize(counts, warmth, tint, span:)
+        @counts, @warmth, @tint, @span = counts, warmth, tint, span
+      end
+
+      # @param other [ToneTrace] of another band
+      # @return [ToneTrace] of both
+      def +(other) = ToneTrace.new(*sums.zip(other.sums).map(&:sum), span: @span)
 
       # @return [Hash] counts [BINS] as shares of the fullest bin; warmth and tint
       #   [BINS], nil where a tone hardly occurs
       def to_h
         fullest = [@counts.max, 1].max.to_f
-        {light: @counts.to_a.map { |count| (count / fullest).round(4) }, warmth: @warmth, tint: @tint}
+        {light: @counts.to_a.map { |count| (count / fullest).round(4) }, warmth: mean(@warmth), tint: mean(@tint)}
       end
+
+      protected
+
+      def sums = [@counts, @warmth, @tint]
 
       private
 
-      def bins(sum, space)
-        tone = ((sum.inplace * (1.0 / 3)) - space.black).out_of_place!
-        Numo::Int32.cast((tone * (BINS / @span)).clip(0, BINS - 1)).clip(0, BINS - 1)
-      end
-
-      def mean(difference)
-        usable = Colour::Piecewise.select(difference.isfinite, difference, difference.new_zeros)
-        sums = @bins.bincount(Numo::DFloat.cast(usable), minlength: BINS)
-        sums.to_a.zip(@counts.to_a).map do |sum, count|
-          (sum / count / @span).round(5) if count >= @size * RAREST
-        end
+      def mean(sums)
+        rare = @counts.sum * RAREST
+        sums.to_a.zip(@counts.to_a).map { |sum, count| (sum / count / @span).round(5) if count >= rare }
       end
     end
   end

@@ -16,6 +16,16 @@ RSpec.describe Mordant::Pointwise::Sweep do
     end
   end
 
+  it "makes whole numbers of 16 bits, cut off, of small and of large pictures alike" do
+    sweep = described_class.new(1, makes: :codes) { |plane| [plane * 10.0, plane.clip(0.0, 65_535.0)] }
+    given = [0.19, 0.2, 7.95, 300.0, Float::NAN]
+    [1, 4000].each do |times|
+      tens, ones = sweep.call(Numo::SFloat.cast(given * times))
+      expect([tens, ones]).to all(be_a(Numo::UInt16))
+      expect([tens.to_a, ones.to_a].map(&:uniq)).to eq([[1, 2, 79, 3000, 0], [0, 7, 300]])
+    end
+  end
+
   it "refuses planes of other kinds and lengths, which it would read past" do
     sweep = described_class.new(2) { |a, b| [a + b] }
     whole = Numo::SFloat.zeros(20_000)

@@ -188,7 +188,7 @@ RSpec.describe Mordant::Scopes::ToneTrace do
   it "reads a cast at the tone where it is" do
     span = space.white - space.black
     base = space.black + 0.5 * span
-    trace = described_class.new(Frames.flat([base + 0.04 * span, base, base - 0.04 * span])).to_h
+    trace = described_class.of(Frames.flat([base + 0.04 * span, base, base - 0.04 * span])).to_h
     bin = trace[:light].index(1.0)
     expect(bin).to be_within(1).of(described_class::BINS / 2)
     expect(trace[:warmth][bin]).to be_within(1e-4).of(0.08)
@@ -198,6 +198,6 @@ RSpec.describe Mordant::Scopes::ToneTrace do
 
   it "does not fail on NaN and infinities" do
     frame = Frames.flat([Float::NAN, Float::INFINITY, 0.4])
-    expect(described_class.new(frame).to_h[:light].max).to eq(1.0)
+    expect(described_class.of(frame).to_h[:light].max).to eq(1.0)
   end
 end

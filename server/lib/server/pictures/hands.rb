@@ -9,7 +9,8 @@ module Server
     # to do just then. What they make comes back through memory that all share.
     #
     # Each process listens at a socket of its own. To whoever connects it says at once whether it is free, and is kept free
-    # for that one then. A band that is not made for any reason is made by who asked for it.
+    # for that one then. It is told the cut and the request, looks at them while the other one does, and then which band to
+    # make of what. A band that is not made for any reason is made by who asked for it.
     class Hands
       LEAST = 150_000 # pixels of a picture that is shared
       SOON = 0.03 # seconds in which a process says whether it is free
@@ -44,15 +45,17 @@ module Server
 
       # @param wish [Wish]
       # @param body [Hash] of the request that it was read from
-      # @return [Array<Mordant::Frame>] as Desk#picture, bit for bit
-      def picture(wish, body)
-        return @desk.picture(wish) unless shared?(wish)
+      # @param kind [Module] one of Bands, which makes something of each
+      # @return [Array, nil] that, from above; nil: nobody is free, or the picture cannot be made in bands
+      # @raise [Mordant::ParameterError, Mordant::MediaError]
+      def bands(wish, body, kind)
+        return unless whole?(wish)
+
+        free = others.each { |socket| tell(socket, {cut: wish.cut.id, body:}) }
+        return if free.empty? || !shared?(wish)
 
         @desk.alone(wish).codes # decoded once, for all
-        free = others
-        return @desk.picture(wish) if free.empty?
-
-        together(wish, body, free)
+        together(wish, body, kind, free)
       ensure
         free&.each(&:close)
       end
@@ -61,17 +64,17 @@ module Server
 
       def at(name) = "/proc/self/fd/#{@folder.fileno}/#{name}"
 
-      # A picture of one shot, made pixel by pixel or of few around, of frames that are there.
-      def shared?(wish)
-        return false if wish.still || wish.test || wish.adds || wish.raster
+      # A picture that is worth it, at the raster of the screen.
+      def whole?(wish) = [wish.still, wish.test, wish.adds, wish.raster].none? && Desk.raster(wish.project).reduce(:*) >= LEAST
 
-        feed = @desk.alone(wish) or return false
-        width, height = Desk.raster(wish.project)
-        return false if width * height < LEAST || @desk.kept_noise(wish).any?
+      # Of one shot, made pixel by pixel or of few around, of frames that are there.
+      def shared?(wish)
+        feed = @desk.alone(wish)
+        return false if feed.nil? || @desk.kept_noise(wish).any?
 
         plan = @desk.plan(wish.project, wish.recipe_of(feed.shot), feed.encoding)
-        raster = Mordant::Grade::Window.whole(width, height)
-        plan.window.zero? && plan.margin(raster) + wish.screen.margin(raster) < height / 8
+        raster = Mordant::Grade::Window.whole(*Desk.raster(wish.project))
+        plan.window.zero? && plan.margin(raster) + wish.screen.margin(raster) < raster.height / 8
       end
 
       # @return [Array<UNIXSocket>] to processes that are free, kept so
@@ -88,58 +91,59 @@ module Server
         end
       end
 
-      def together(wish, body, free)
-        first, *rest = bands(Desk.raster(wish.project), free.size + 1)
+      def together(wish, body, kind, free)
+        first, *rest = windows(Desk.raster(wish.project), free.size + 1)
         digest = digest(wish)
-        free.zip(rest) { |socket, window| ask(socket, {cut: wish.cut.id, body:, window: window.to_h, digest:}) }
-        parts = [@desk.part(wish, first), *free.zip(rest).map { |socket, window| taken(socket, window) || @desk.part(wish, window) }]
-        whole = parts.transpose.uniq { |frames| frames.map(&:object_id) }.to_h { |frames| [frames.first.object_id, joined(frames, Desk.raster(wish.project))] }
-        parts.first.map { |frame| whole.fetch(frame.object_id) }
+        free.zip(rest) { |socket, window| tell(socket, {kind:, window: window.to_h, digest:}) }
+        [kind.make(@desk, wish, body, first), *free.zip(rest).map { |socket, window| taken(socket) || kind.make(@desk, wish, body, window) }]
       end
 
-      # The first is for who asks, and larger: the others have to look at the cut, and send what they have made.
-      def bands((width, height), count)
+      # The first is for who asks, and larger: the others have to send what they have made.
+      def windows((width, height), count)
         first = (height * OWN / count).ceil.clamp(1, height)
         rows = ((height - first) / (count - 1.0)).ceil
         [[0, first], *(first...height).step(rows).map { |top| [top, [rows, height - top].min] }].map { |top, high| Mordant::Grade::Window.new(left: 0, top:, width:, height: high) }
       end
-      OWN = 1.12 # of an even share
-
-      def joined(frames, (width, height)) = Mordant::Frame.new(Numo::SFloat.hstack(frames.map(&:rgb)), width:, height:, encoding: frames.first.encoding)
+      OWN = 1.06 # of an even share
 
       # All that the picture depends on: both see the same, or nothing is shared.
+      #
+      # @return [String, nil] nil of a dissolve
       def digest(wish)
-        feed = @desk.alone(wish)
+        feed = @desk.alone(wish) or return
         Depends.digest(feed.stamp, Depends.grade(wish.project, wish.recipe_of(feed.shot), feed.encoding), wish.screen.stamp)
       end
 
-      def ask(socket, request)
+      def tell(socket, request)
         text = Marshal.dump(request)
         socket.write([text.bytesize].pack("L<"), text)
       rescue SystemCallError
         nil # it has ended; its band is made here
       end
 
-      # @return [Array<Mordant::Frame>, nil]
-      def taken(socket, window)
+      # @return [Hash, nil] what another one tells; nil: it does not need anything any more
+      def heard(socket)
+        head = socket.read(4) if socket.wait_readable(PATIENCE)
+        Marshal.load(socket.read(head.unpack1("L<"))) if head # rubocop:disable Security/MarshalLoad -- of a process of ours
+      end
+
+      # @return [Object, nil] what another one has made
+      def taken(socket)
         return unless socket.wait_readable(PATIENCE)
 
-        made = Marshal.load(socket.read.to_s) # rubocop:disable Security/MarshalLoad -- of a process of ours
-        data = File.binread(made[:path])
-        frames = made[:frames].each_with_index.map do |(encoding, size), index|
-          start = made[:frames].first(index).sum(&:last)
-          Mordant::Frame.new(Numo::SFloat.from_binary(data.byteslice(start, size), [3, window.size]), width: window.width, height: window.height, encoding:)
-        end
-        made[:which].map { |index| frames[index] }
+        path = socket.read.to_s
+        Marshal.load(File.binread(path)) unless path.empty? # rubocop:disable Security/MarshalLoad -- of a process of ours
       rescue SystemCallError, ArgumentError, TypeError, EOFError
         nil # it has ended, or did not make it
+      ensure
+        socket.close # which is free again
       end
 
       # Makes a band for another process, if nothing else is made here.
       def serve(socket)
         free = @desk.gate.try do
           socket.write(FREE)
-          socket.wait_readable(PATIENCE) && (head = socket.read(4)) && give(socket, Marshal.load(socket.read(head.unpack1("L<")))) # rubocop:disable Security/MarshalLoad
+          give(socket)
           true
         end
         socket.write(BUSY) unless free
@@ -149,12 +153,11 @@ module Server
         socket.close
       end
 
-      def give(socket, request)
-        frames = Memory.current.during { ActiveRecord::Base.connection_pool.with_connection { made(request) } } or return
-        unlike = frames.uniq(&:object_id)
+      def give(socket)
+        band = Memory.current.during { ActiveRecord::Base.connection_pool.with_connection { made(socket) } } or return
         path = File.join(File.directory?(SHARED) ? SHARED : Dir.tmpdir, "mordant-#{SecureRandom.hex(8)}")
-        File.open(path, File::WRONLY | File::CREAT | File::EXCL | File::BINARY, 0o600) { |file| unlike.each { |frame| file.write(frame.rgb.to_binary) } }
-        socket.write(Marshal.dump({path:, frames: unlike.map { |frame| [frame.encoding, frame.rgb.byte_size] }, which: frames.map { |frame| unlike.index { |one| one.equal?(frame) } }}))
+        File.open(path, File::WRONLY | File::CREAT | File::EXCL | File::BINARY, 0o600) { |file| Marshal.dump(band, file) }
+        socket.write(path)
         socket.close_write
         socket.wait_readable(PATIENCE) # until it has been read
       rescue Mordant::Error
@@ -167,9 +170,13 @@ module Server
         FileUtils.rm_f(path) if path
       end
 
-      def made(request)
-        wish = Asked.wish(Cut.includes(:project).fetch(request[:cut]), request[:body])
-        @desk.part(wish, Mordant::Grade::Window.new(**request[:window])) if digest(wish) == request[:digest]
+      # Looks at the cut while the other one does.
+      def made(socket)
+        asked = heard(socket) or return
+        wish = Asked.wish(Cut.includes(:project).fetch(asked[:cut]), asked[:body])
+        digest = digest(wish)
+        wanted = heard(socket) or return
+        wanted[:kind].make(@desk, wish, asked[:body], Mordant::Grade::Window.new(**wanted[:window])) if wanted[:digest] == digest
       end
     end
   end

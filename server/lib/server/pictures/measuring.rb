@@ -20,18 +20,48 @@ module Server
         raise Mordant::ParameterError.new(path: "measure", expected: Wish::TAPS.join(", "), found: @tap) unless Wish::TAPS.include?(@tap)
       end
 
+      # What instruments count in a picture or a band of one; what bands have counted adds up.
+      #
+      # signal: Mordant::Scopes::Tally, or the signal itself; tones: Mordant::Scopes::ToneTrace.
+      Counted = Struct.new(:signal, :tones) do
+        def +(other) = Counted.new(signal + other.signal, tones + other.tones)
+      end
+
+      # What is not counted, but looks at the whole picture or marks something in it.
+      WHOLE = %w[region skin breaks marks beside difference bands light acts].freeze
+
+      # @return [Boolean] all that is asked for of a picture can be counted in bands of it
+      def adds_up? = @tap == "final" && @body.values_at(*WHOLE).none?
+
+      # @param working [Mordant::Frame] log codes of the working space
+      # @param measured [Mordant::Frame] in the view's codes
+      # @return [Counted, nil] nil where no instruments are wanted
+      def counted(working, measured)
+        Counted.new(Mordant::Scopes::Tally.of(Mordant::Scopes::Signal.new(measured), wanted), tones(working)) unless @body["instruments"] == false
+      end
+
+      # @param counted [Counted, nil]
+      # @param width [Integer] of the picture
+      # @param height [Integer]
+      # @return [Array(Hash, Hash)]
+      def told(counted, width, height)
+        return [{width:, height:}, {}] unless counted
+
+        instruments = Mordant::Scopes::Instruments.new(counted.signal, wanted, limit: Mordant::Colour::GamutLimit::ALL[@wish.screen.view.limit])
+        places = Mordant::Scopes::Touch.checked(@body["guides"])
+        guides = places.empty? ? {} : {guides: Mordant::Scopes::Touch.new(counted.signal, places).to_h}
+        [{width:, height:, tone: counted.tones.to_h, measure: @tap, **instruments.header, **guides}, instruments.parts]
+      end
+
       # @param working [Mordant::Frame] log codes of the working space
       # @param measured [Mordant::Frame] in the view's codes
       # @return [Array(Hash, Hash)]
       def read(working, measured, *)
-        raster = {width: measured.width, height: measured.height}
-        return [raster, {}] if @body["instruments"] == false
+        return told(nil, measured.width, measured.height) if @body["instruments"] == false
 
-        instruments = Mordant::Scopes::Instruments.new(signal(measured, region: @body["region"]), Mordant::Scopes::Instruments.checked(@body["scopes"]), limit: Mordant::Colour::GamutLimit::ALL[@wish.screen.view.limit])
-        guides = Mordant::Scopes::Touch.checked(@body["guides"]).then { |places| places.empty? ? {} : {guides: Mordant::Scopes::Touch.new(signal(measured, region: @body["region"]), places).to_h} }
+        header, parts = told(Counted.new(signal(measured, region: @body["region"]), tones(working)), measured.width, measured.height)
         skin = @body["skin"] && {skin: Mordant::Scopes::Skin.new(measured, @body["skin"]).to_h}
-        parts = {**instruments.parts, **beside}
-        [{**raster, tone: Mordant::Scopes::ToneTrace.new(working, space: @wish.project.space).to_h, measure: @tap, **instruments.header, **guides, **breaks(measured), **beyond(measured), **skin.to_h}, parts]
+        [{**header, **breaks(measured), **beyond(measured), **skin.to_h}, {**parts, **beside}]
       end
 
       # @return [Hash] share of the pixels at which tones break, where that is looked for
@@ -48,8 +78,7 @@ module Server
         return {} if @body["beside"].nil? || @tap == "second"
 
         signal = Mordant::Scopes::Signal.new(second("beside")[1], region: @body["region"])
-        wanted = Mordant::Scopes::Instruments.checked(@body["scopes"]).except("solid")
-        Mordant::Scopes::Instruments.new(signal, wanted).parts.transform_keys { |name| :"beside_#{name}" }
+        Mordant::Scopes::Instruments.new(signal, wanted.except("solid")).parts.transform_keys { |name| :"beside_#{name}" }
       end
 
       # @param drawn [Mordant::Frame] as the screen shows it
@@ -75,6 +104,10 @@ module Server
       end
 
       private
+
+      def wanted = @wanted ||= Mordant::Scopes::Instruments.checked(@body["scopes"])
+
+      def tones(working) = Mordant::Scopes::ToneTrace.of(working, space: @wish.project.space)
 
       # @return [Array<Mordant::Frame>] as Desk#shown
       def second(field) = (@seconds ||= {})[@body[field]] ||= Desk.current.shown(Second.of(@wish, @body[field], field), @extent)

@@ -21,9 +21,11 @@ module Server
       # @param shot [Shot]
       # @return [Mordant::Grade::Recipe] as it is at the frame, if there is one
       def recipe_of(shot)
-        recipe = source ? NOTHING : shot.grade(trial || {}, washes:)
-        recipe = recipe.upto(upto) if upto
-        frame ? recipe.at(frame - shot.record_in) : recipe
+        (@recipes ||= {}.compare_by_identity)[shot] ||= begin
+          recipe = source ? NOTHING : shot.grade(trial || {}, washes:)
+          recipe = recipe.upto(upto) if upto
+          frame ? recipe.at(frame - shot.record_in) : recipe
+        end
       end
 
       # @return [Wish] whose recipes move as they do

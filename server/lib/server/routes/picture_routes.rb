@@ -221,13 +221,9 @@ module Server
 
         # @return [Array(Hash, Hash)] a picture and, unless not wanted, the instruments
         def computed(wish, body, size)
-          hands = Pictures::Hands.current
-          working, measured, drawn = (size == "full" && hands) ? hands.picture(wish, body) : Pictures::Desk.current.picture(wish, size:)
+          answer = Pictures::Settled.new(wish, body, size).answer
           Pictures::Nearby.current&.after(wish) if size == "full" && body["screen"]
-          measuring = Pictures::Measuring.new(wish, body, extent: size)
-          header, parts = measuring.read(working, measured)
-          drawn = measuring.shown(working, measured, drawn)
-          [header.merge(measuring.matte, size:, finer: size == "full" && Pictures::Desk.current.finer(wish) > 1), {picture: Mordant::Media::Png.encode(drawn), **parts}]
+          answer
         end
 
         def screen(project, document) = Screens.of(project, document)
