@@ -78,7 +78,7 @@ module Mordant
     def swept(*planes, of: :floats)
       sweep = Sweep.new(planes.size, of:) { |*tile| [yield(*tile)] }
       out = Numo::SFloat.new(planes.first.size).allocate
-      each_tile(out.size, SHORT) { |range| out[range] = sweep.call(*planes.map { |plane| plane[range] }).first }
+      each_tile(out.size, SHORT) { |range| sweep.call(*planes.map { |plane| plane[range] }, into: [out[range]]) }
       out
     end
 

@@ -8,10 +8,9 @@ module Mordant
       # @param height [Integer]
       # @param width [Integer]
       # @return [Boolean] a plane of that size is worth it
-      def self.worth?(height, width) = [height, width].min >= Strip::LANES && Pointwise::Compiler.here? && (height * width >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(FIRST))
+      def self.worth?(height, width) = [height, width].min >= Strip::LANES && Pointwise::Kernel.here? && (height * width >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(FIRST))
 
       FIRST, LAST = Strip.new(:floats, :wholes), Strip.new(:wholes, :floats)
-      BYTES = {floats: 4, wholes: 8}.freeze
 
       # @param radius [Integer] pixels
       # @param share [Float] of the pixel beyond the radius, on either side
@@ -36,13 +35,12 @@ module Mordant
       # @return [Numo::NArray] of a type
       def down(rows, strip, type)
         height, width = rows.shape
-        from, into, room = rows.to_binary, *[rows.size * BYTES.fetch(strip.to), strip.room(height)].map { |size| "\0".b * size }
-        rows.free
-        Pointwise::Compiler.function(strip).call(width, *[from, into].map { |memory| [address(memory)].pack("J") }, [height].pack("q") + @numbers, [address(room)].pack("J"))
-        type.from_binary(into, [height, width]).tap { [from, into, room].each(&:clear) }
+        into, room = type.new(height, width).allocate, Numo::UInt8.new(strip.room(height)).allocate
+        from, *others = [[rows, false], [into, true], [room, true]].map { |memory, written| [Pointwise::Memory.address(memory, written:)].pack("J") }
+        Pointwise::Compiler.function(strip).call(width, from, others.first, [height].pack("q") + @numbers, others.last)
+        [rows, room].each(&:free)
+        into
       end
-
-      def address(memory) = Pointwise::Kernel.address(memory)
     end
   end
 end

@@ -15,17 +15,14 @@ module Mordant
       def share(rgb, size:, float: false)
         found = Pointwise.each_tile(rgb.shape[1]).sum do |range|
           planes, kernel = Array.new(3) { |channel| rgb[channel, range] }, kernel(float)
-          kernel.worth?(range.size) ? counted(kernel, planes.map(&:to_binary), range.size) : out(planes, float).count_true
+          kernel.worth?(range.size) ? counted(kernel, planes, range.size) : out(planes, float).count_true
         end
         found.fdiv(size).round(5)
       end
 
-      def counted(kernel, rows, size)
-        flags = "\0".b * (2 * size)
-        none = kernel.run(size, rows, [flags])
-        none ? 0 : Numo::UInt32.cast(Numo::UInt16.from_binary(flags)).sum
-      ensure
-        rows.each(&:clear)
+      def counted(kernel, planes, size)
+        flags = Numo::UInt16.new(size).allocate
+        kernel.run(size, planes, [flags]) ? 0 : Numo::UInt32.cast(flags).sum
       end
 
       def kernel(float)

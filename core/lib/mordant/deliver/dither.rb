@@ -16,22 +16,19 @@ module Mordant
         end
       end
 
-      # The noise of some scale, with the half that makes cutting off a rounding.
-      Scaled = Struct.new(:values, :memory)
-
       # @param scale [Float] codes that one code of the noise is
-      # @return [Scaled]
+      # @return [Numo::SFloat] [SPAN] with the half that makes cutting off a rounding
       def self.rounding(scale)
         @rounding ||= {}
         @rounding.shift if @rounding.size > KEPT
-        @rounding[scale] ||= (noise * scale + 0.5).then { |values| Scaled.new(values, values.to_binary) }
+        @rounding[scale] ||= noise * scale + 0.5
       end
       KEPT = 4
 
       # The noise of a frame in codes of some size.
       class OfFrame
         # @param frame [Integer]
-        # @param scaled [Scaled]
+        # @param scaled [Numo::SFloat] [SPAN]
         def initialize(frame, scaled)
           @frame, @scaled = frame, scaled
         end
@@ -39,11 +36,7 @@ module Mordant
         # @param channel [Integer]
         # @param range [Range] pixels of the plane
         # @return [Numo::SFloat] what is added to each before it is cut off to a whole number; not to be written to
-        def rounding(channel, range) = first(channel, range).then { |at| @scaled.values[at...(at + range.size)] }
-
-        # @return [Integer] where that is in memory
-        def address(channel, range) = Pointwise::Kernel.address(@scaled.memory) + first(channel, range) * FLOAT
-        FLOAT = 4 # bytes
+        def rounding(channel, range) = first(channel, range).then { |at| @scaled[at...(at + range.size)] }
 
         private
 

@@ -86,13 +86,11 @@ module Mordant
 
       # @return [Integer, nil] pixels beyond the codes; nil where something has not been made yet, or is none
       def quickly(kernel, job, range)
-        rows, flags = Array.new(3) { |channel| job.frame.codes[channel, range].to_binary }, "\0".b * (range.size * WORD)
-        inputs = rows + (job.noise ? Array.new(3) { |channel| job.noise.address(channel, range) } : [])
-        start = Pointwise::Kernel.address(job.planes)
-        done = kernel.run(range.size, inputs, [*job.places(range).map { |place| start + place }, flags])
-        Numo::UInt32.cast(Numo::UInt16.from_binary(flags)).sum if done
-      ensure
-        [*rows, flags].each(&:clear)
+        flags = Numo::UInt16.new(range.size).allocate
+        noise = job.noise ? Array.new(3) { |channel| job.noise.rounding(channel, range) } : []
+        start = Pointwise::Memory.address(job.planes)
+        done = kernel.run(range.size, Pointwise.rows(job.frame.codes, range) + noise, [*job.places(range).map { |place| start + place }, flags])
+        Numo::UInt32.cast(flags).sum if done
       end
 
       # @return [Integer] pixels beyond the codes

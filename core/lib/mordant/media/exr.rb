@@ -116,8 +116,8 @@ module Mordant
 
       # From the second word on all is alike; the first high byte follows the last low one.
       def quickly(plain, words)
-        out, first = "\0".b * plain.bytesize, Pointwise::Kernel.address(plain)
-        EXR.kernel.run(words - 1, [first + 2, first], [1, words + 1].map { |place| Pointwise::Kernel.address(out) + place })
+        out, first = "\0".b * plain.bytesize, Pointwise::Memory.address(plain)
+        EXR.kernel.run(words - 1, [first + 2, first], [1, words + 1].map { |place| Pointwise::Memory.address(out) + place })
         out.setbyte(0, plain.getbyte(0))
         out.setbyte(words, (plain.getbyte(1) - plain.getbyte(-2) + 128) & 0xff)
         out

@@ -20,13 +20,11 @@ module Mordant
       def bits(values)
         return worked_out(values) unless kernel&.worth?(values.size)
 
-        floats, made = values.to_binary, "\0".b * (2 * values.size)
-        kernel.run(values.size, [floats], [made])
-        Numo::UInt16.from_binary(made)
+        Numo::UInt16.new(values.size).allocate.tap { |made| kernel.run(values.size, [values], [made]) }
       end
 
       def kernel
-        @kernel ||= Pointwise::Kernel.new([:floats]) { |plane| [plane.half] } if Pointwise::Compiler.halves?
+        @kernel ||= Pointwise::Kernel.new([:floats]) { |plane| [plane.half] } if Pointwise::Kernel.here? && Pointwise::Compiler.halves?
       end
 
       def worked_out(values)

@@ -52,13 +52,10 @@ module Mordant
 
       # @return [Numo::UInt16] [3, n]
       def quickly(kernel, frame, range, noise)
-        rows, codes = Array.new(3) { |channel| frame.rgb[channel, range].to_binary }, "\0".b * (3 * range.size * CODE)
-        inputs = rows + (noise ? Array.new(3) { |channel| noise.address(channel, range) } : [])
-        kernel.run(range.size, inputs, Array.new(3) { |channel| Pointwise::Kernel.address(codes) + channel * range.size * CODE })
-        rows.each(&:clear)
-        Numo::UInt16.from_binary(codes, [3, range.size])
+        codes = Numo::UInt16.new(3, range.size).allocate
+        kernel.run(range.size, Pointwise.rows(frame.rgb, range) + (noise ? Array.new(3) { |channel| noise.rounding(channel, range) } : []), Pointwise.rows(codes))
+        codes
       end
-      CODE = 2 # bytes
 
       # @return [Numo::Int32] [3, n]; NaN is not held by a clip, and casts to a multiple of 65,536 and so to 0 in both types
       def one_by_one(frame, range, bits, noise)

@@ -72,22 +72,23 @@ module Mordant
       # is missing still, or where a number is none, is read once more with care.
       def run(source, operations, quick)
         out = Numo::SFloat.new(*source.shape).allocate
-        sampled, rooms = nil, Array.new(3) { +"" }
+        sampled = nil
         Pointwise.each_tile(source.shape[1], SHORT) do |range|
-          planes = quickly(quick, source, range, rooms)
-          planes ||= (sampled ||= Pointwise.sample(operations, source)) && quickly(quick, source, range, rooms)
+          into = Pointwise.rows(out, range)
+          planes = quickly(quick, source, range, into)
+          planes ||= (sampled ||= Pointwise.sample(operations, source)) && quickly(quick, source, range, into)
           planes ||= Chain.reduce(operations, split(source, range))
-          planes.each_with_index { |plane, channel| out[channel, range] = plane }
-          planes.each(&:free)
+          planes.zip(into) { |plane, room| room.store(plane) && plane.free unless plane.equal?(room) }
         end
         out
       end
 
+      # @param into [Array<Numo::SFloat>] see Compiled#call
       # @return [Array<Numo::SFloat>, nil] nil where a NaN came of it, which goes through every operation
-      def quickly(operations, source, range, rooms)
+      def quickly(operations, source, range, into)
         first = operations.first
         if operations.one? && first.is_a?(Compiled) && first.worth?(range.size)
-          return first.call(Array.new(3) { |channel| source[channel, range] }, rooms)
+          return first.call(Pointwise.rows(source, range), into)
         end
 
         planes = Chain.reduce(operations, split(source, range))

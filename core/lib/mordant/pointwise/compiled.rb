@@ -7,8 +7,6 @@ module Mordant
       # Raised where nothing can be said yet of what was asked for.
       class Unread < StandardError; end
 
-      FLOAT = 4 # bytes
-
       # Runs of what can be recorded each become one.
       #
       # @param operations [Array<#call>] tabulated
@@ -30,22 +28,17 @@ module Mordant
       end
 
       # @param planes [Array<Numo::NArray>] vectors of one length
-      # @param rooms [Array<String>] memory to work in, one for each
-      # @return [Array<Numo::SFloat>] new ones
+      # @param into [Array<Numo::SFloat>] where a kernel puts what it makes, elsewhere, each lying together in memory
+      # @return [Array<Numo::SFloat>] those, or new ones
       # @raise [ShapeError] of planes that its memory would be read past
       # @raise [Unread] where a result is NaN: an entry of a table has not been made yet (see MadeWhenRead), or a number was none
-      def call(planes, rooms = Array.new(3) { +"" })
+      def call(planes, into = nil)
         size = planes.first.size
         return Chain.reduce(@quick, planes) unless worth?(size)
         raise ShapeError, "expected three #{@type} of #{size}, found #{planes.map { |plane| "#{plane.class} of #{plane.size}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(@type) && plane.size == size }
 
-        rooms.each { |room| room << "\0".b * (size * FLOAT - room.bytesize) if room.bytesize < size * FLOAT }
-        inputs = planes.map(&:to_binary)
-        done = @kernel.run(size, inputs, rooms)
-        inputs.each(&:clear)
-        raise Unread unless done
-
-        rooms.map { |room| Numo::SFloat.from_binary(room.byteslice(0, size * FLOAT)) }
+        made = into || Array.new(3) { Numo::SFloat.new(size).allocate }
+        @kernel.run(size, planes, made) ? made : raise(Unread)
       end
 
       # @param size [Integer] pixels

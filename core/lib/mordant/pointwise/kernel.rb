@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "fiddle"
-
 module Mordant
   module Pointwise
     # A recording that can be run on memory: all that is done to a pixel in one pass, instead of one for each
@@ -10,11 +8,7 @@ module Mordant
       LEAST = 12_000 # pixels that compiling is worth
 
       # @return [Boolean] there are kernels here; without the compiler Numo does all of the work
-      def self.here? = Compiler.here?
-
-      # @param memory [String] that lives as long as the address is used
-      # @return [Integer]
-      def self.address(memory) = Fiddle::Pointer[memory].to_i
+      def self.here? = Compiler.here? && Memory.here?
 
       # @param kinds [Array<Symbol>] see Recording
       # @yield see Recording
@@ -31,19 +25,20 @@ module Mordant
       def worth?(size) = Kernel.here? && (size >= LEAST || (size >= Listing::LANES && (!@function.nil? || Compiler.kept?(@recording))))
 
       # @param count [Integer] pixels, Listing::LANES or more
-      # @param inputs [Array<String, Integer>] planes, or their addresses, as many elements each
-      # @param outputs [Array<String, Integer>] memory for those that are made, elsewhere than those
+      # @param inputs [Array<Numo::NArray, String, Integer>] planes, or their addresses, as many elements each
+      # @param outputs [Array<Numo::NArray, String, Integer>] memory for those that are made, elsewhere than those; arrays lie together in it
       # @raise [Error] of a recording that the compiler does not take
       # @return [Boolean] no float that was made is NaN, and no mask holds anywhere
       def run(count, inputs, outputs)
         @function ||= Compiler.function(@recording)
         tables = @recording.tables.map(&:memory) # held until it has run
-        @function.call(count, packed(inputs), packed(outputs), @constants, packed(tables)) == 1
+        held = inputs.map { |one| one.is_a?(Numo::NArray) ? Memory.together(one) : one }
+        @function.call(count, addresses(held), addresses(outputs, written: true), @constants, addresses(tables)) == 1
       end
 
       private
 
-      def packed(list) = list.map { |one| one.is_a?(String) ? Kernel.address(one) : one }.pack("J*")
+      def addresses(list, **how) = list.map { |one| Memory.address(one, **how) }.pack("J*")
     end
   end
 end

@@ -6,7 +6,6 @@ module Mordant
     # small, or where a NaN came of it, as what is read of a table is that has not been made yet (see MadeWhenRead). The formula
     # does only what Recorded has.
     class Sweep
-      FLOAT = 4 # bytes
       TYPES = {floats: Numo::SFloat, wholes: Numo::UInt32, codes: Numo::UInt16}.freeze
       CODES = 65_535 # the greatest
 
@@ -22,15 +21,13 @@ module Mordant
       end
 
       # @param planes [Array<Numo::NArray>] vectors of its type and of one length
-      # @return [Array<Numo::SFloat, Numo::UInt16>] new ones of what it makes
+      # @param into [Array<Numo::NArray>, nil] of what it makes, elsewhere, each lying together in memory; nil: new ones
+      # @return [Array<Numo::SFloat, Numo::UInt16>] those
       # @raise [ShapeError] of planes that its memory would be read past
-      def call(*planes)
+      def call(*planes, into: nil)
         size = planes.first.size
         raise ShapeError, "expected #{@type} of #{size}, found #{planes.map { |plane| "#{plane.class} of #{plane.shape}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(@type) && plane.shape == [size] }
-        return one_by_one(*planes) unless @kernel.worth?(size)
-
-        inputs = planes.map(&:to_binary)
-        made(size, inputs).tap { inputs.each(&:clear) } || one_by_one(*planes)
+        made(size, planes, into) { one_by_one(*planes) }
       end
 
       # The same of a picture, tile by tile.
@@ -41,7 +38,7 @@ module Mordant
       def picture(rgb, *planes)
         out = Numo::SFloat.new(*rgb.shape).allocate
         Pointwise.each_tile(rgb.shape[1], SHORT) do |range|
-          call(*Pointwise.rows(rgb, range), *planes.map { |plane| plane[range] }).each_with_index { |plane, channel| out[channel, range] = plane }
+          call(*Pointwise.rows(rgb, range), *planes.map { |plane| plane[range] }, into: Pointwise.rows(out, range))
         end
         out
       end
@@ -56,23 +53,19 @@ module Mordant
       def parts(plane, offs, size)
         raise ShapeError, "expected parts of #{plane.size}, found #{size} from #{offs.minmax.join(" and ")} on" unless plane.is_a?(Numo::SFloat) && offs.min >= 0 && offs.max + size <= plane.size
 
-        alone = -> { one_by_one(*offs.map { |off| plane[off...(off + size)] }) }
-        return alone.call unless @kernel.worth?(size)
-
-        memory = plane.to_binary
-        first = Kernel.address(memory)
-        made(size, offs.map { |off| first + off * FLOAT }).tap { memory.clear } || alone.call
+        all = offs.map { |off| plane[off...(off + size)] }
+        made(size, all, nil) { one_by_one(*all) }
       end
 
       private
 
-      # @param inputs [Array<String, Integer>] see Kernel#run
-      # @return [Array<Numo::NArray>, nil] nil where a NaN is among floats
-      def made(size, inputs)
-        rooms = Array.new(@kernel.results) { "\0".b * (size * @made::ELEMENT_BYTE_SIZE) }
-        made = rooms.map { |room| @made.from_binary(room) } if @kernel.run(size, inputs, rooms)
-        rooms.each(&:clear)
-        made
+      # @yieldreturn [Array<Numo::NArray>] the same without a kernel: of a small picture, or where a NaN is among floats
+      def made(size, planes, into)
+        if @kernel.worth?(size)
+          rooms = into || Array.new(@kernel.results) { @made.new(size).allocate }
+          return rooms if @kernel.run(size, planes, rooms)
+        end
+        into ? into.zip(yield).each { |room, plane| room.store(plane) }.map(&:first) : yield
       end
 
       # NaN becomes the least integer, and so 0.

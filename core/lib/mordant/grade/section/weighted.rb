@@ -84,8 +84,7 @@ module Mordant
           out = Numo::SFloat.new(*input.shape).allocate
           Pointwise.each_tile(input.shape[1], Pointwise::SHORT) do |range|
             changed = @strands.zip(wholes, given).select(&:last).flat_map { |strand, whole| whole ? Pointwise.rows(whole, range) : Pointwise.rows(strand.pixels(Pointwise.part(input, range))) }
-            made = sweep.call(*Pointwise.rows(input, range), *changed, *weights.compact.map { |weight| weight[range] })
-            made.each_with_index { |plane, channel| out[channel, range] = plane }
+            sweep.call(*Pointwise.rows(input, range), *changed, *weights.compact.map { |weight| weight[range] }, into: Pointwise.rows(out, range))
           end
           out
         end
