@@ -28,28 +28,50 @@ module Mordant
       # @param window [Grade::Window]
       # @return [Numo::SFloat] [n]
       def call(plane, window)
-        down = along(Pointwise.shaped(held(plane), window.height, window.width))
-        along(down.transpose.dup).transpose.dup.reshape!(window.size)
+        down = down(Pointwise.shaped(held(plane), window.height, window.width))
+        across(down).reshape!(window.size).tap { down.free }
       end
 
       private
 
       def held(plane)
-        return plane if !plane.sum.nan? && plane.max <= Boxes::LARGEST && plane.min >= -Boxes::LARGEST
+        return plane if SOUND.worth?(plane.size) ? SOUND.run(plane.size, [plane], []) : Taps.unsound(plane).none?
 
         sound = plane.clip(-Boxes::LARGEST, Boxes::LARGEST)
         sound[plane.isnan] = 0.0
         sound
       end
 
-      # Down columns.
-      def along(rows)
+      # Down columns, with rows before the first and after the last.
+      def down(rows)
         height, width = rows.shape
         padded = Numo::SFloat.new(height + 2 * margin, width).allocate
         padded[margin...(margin + height), true] = rows
         padded[0...margin, true] = rows[0..0, true]
         padded[(margin + height).., true] = rows[(height - 1)..(height - 1), true]
-        @sum.parts(padded.reshape!(padded.size), (0..(2 * margin)).step(@apart).map { |row| row * width }, rows.size).first.reshape!(height, width)
+        made = Numo::SFloat.new(height, width).allocate
+        summed(padded, width, made.view.reshape!(rows.size))
+        made
+      end
+
+      # Along rows, with columns before the first and after the last: what is summed from the end of one row to the start of the next is
+      # left out.
+      def across(rows)
+        height, width = rows.shape
+        padded = Numo::SFloat.new(height, width + 2 * margin).allocate
+        padded[true, margin...(margin + width)] = rows
+        padded[true, 0...margin] = rows[true, 0..0]
+        padded[true, (margin + width)..] = rows[true, (width - 1)..(width - 1)]
+        made = Numo::SFloat.new(height, width + 2 * margin).allocate
+        summed(padded, 1, made.view.reshape!(made.size)[0...(made.size - 2 * margin)])
+        made[true, 0...width].dup.tap { made.free }
+      end
+
+      # @param step [Integer] numbers from one that lies beside another to that one
+      # @param into [Numo::SFloat]
+      def summed(padded, step, into)
+        @sum.parts(padded.view.reshape!(padded.size), (0..(2 * margin)).step(@apart).map { |at| at * step }, into)
+        padded.free
       end
 
       # Of planes that lie as far apart as the taps.
@@ -59,6 +81,15 @@ module Mordant
           [(1..middle).reduce(planes[middle] * @taps[0]) { |sum, at| sum + (planes[middle - at] + planes[middle + at]) * @taps[at] }]
         end
       end
+
+      class << self
+        # @param plane [Numo::SFloat, Pointwise::Recorded]
+        # @return [Numo::Bit, Pointwise::Recorded] where it is NaN or beyond what is held to
+        def unsound(plane) = (plane.is_a?(Pointwise::Recorded) ? plane.none : plane.isnan) | (plane > Boxes::LARGEST) | (plane < -Boxes::LARGEST)
+      end
+
+      SOUND = Pointwise::Kernel.new([:floats]) { |plane| [unsound(plane)] }
+      private_constant :SOUND
     end
   end
 end

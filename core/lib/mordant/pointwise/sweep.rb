@@ -47,14 +47,14 @@ module Mordant
       #
       # @param plane [Numo::SFloat] [m]
       # @param offs [Array<Integer>] where each of them begins in it
-      # @param size [Integer] of each
-      # @return [Array<Numo::SFloat>]
+      # @param into [Numo::SFloat] [n] as #call
       # @raise [ShapeError] of parts that are not all within
-      def parts(plane, offs, size)
+      def parts(plane, offs, into)
+        size = into.size
         raise ShapeError, "expected parts of #{plane.size}, found #{size} from #{offs.minmax.join(" and ")} on" unless plane.is_a?(Numo::SFloat) && offs.min >= 0 && offs.max + size <= plane.size
 
         all = offs.map { |off| plane[off...(off + size)] }
-        made(size, all, nil) { one_by_one(*all) }
+        made(size, all, [into]) { one_by_one(*all) }
       end
 
       private
