@@ -13,6 +13,9 @@ if certificate
 else
   bind "tcp://#{host}:#{ENV.fetch("MORDANT_PORT")}"
 end
+# What comes by a connection that is kept goes to the process that has it, and waits there while another one is free. A new one costs little, but
+# for TLS.
+enable_keep_alives !certificate.nil?
 quiet
 environment "production"
 preload_app!

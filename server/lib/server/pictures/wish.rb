@@ -21,15 +21,11 @@ module Server
       # @param shot [Shot]
       # @return [Mordant::Grade::Recipe] as it is at the frame, if there is one
       def recipe_of(shot)
-        (@recipes ||= {}.compare_by_identity)[shot] ||= begin
-          recipe = source ? NOTHING : shot.grade(trial || {}, washes:)
-          recipe = recipe.upto(upto) if upto
-          frame ? recipe.at(frame - shot.record_in) : recipe
-        end
+        (@recipes ||= {}.compare_by_identity)[shot] ||= frame ? whole.recipe_of(shot).at(frame - shot.record_in) : composed(shot)
       end
 
       # @return [Wish] whose recipes move as they do
-      def whole = with(frame: nil)
+      def whole = frame ? @whole ||= with(frame: nil) : self
 
       # @param tap [String] one of TAPS
       # @return [Wish] whose picture is what instruments measure there
@@ -50,6 +46,11 @@ module Server
 
       # @return [Array<Shot>] at its frame, two in a dissolve
       def shots = cut.timeline.layers(frame).map { |layer| cut.shot(layer.shot.key) }
+
+      private def composed(shot)
+        recipe = source ? NOTHING : shot.grade(trial || {}, washes:)
+        upto ? recipe.upto(upto) : recipe
+      end
 
       # @return [Mordant::Cut::Timecode]
       def timecode = cut.timecode(frame)

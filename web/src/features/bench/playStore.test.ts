@@ -202,7 +202,8 @@ describe('the play store', () => {
 
   it('takes whole pictures for small ones as soon as they have been rendered, and shows those until then', async () => {
     const store = make(true)
-    await filled(store, [12])
+    store.fill([12, 13], vi.fn())
+    await vi.waitFor(() => expect([store.has(12), store.has(13)]).toEqual([true, true]))
     const small = store.show(12)
     rendered.add(12)
     asked = []
@@ -215,17 +216,29 @@ describe('the play store', () => {
     expect(small?.close).toHaveBeenCalledOnce()
   })
 
-  it('takes rendered pictures for those that a slow screen drew of fewer pixels, and leaves the others', async () => {
+  it('has whole pictures made for small ones once all are there, one at a time, of what is wanted again', async () => {
     const store = make(true)
-    await filled(store, [0, 1])
+    await filled(store, [12, 13, 14])
+    expect(asked.filter((one) => !one.startsWith('/'))).toEqual(['play', 'play', 'play', 'full', 'full', 'full'])
+    asked = []
+    await filled(store, [12, 13, 14])
+    expect(asked).toEqual([])
+    store.forget()
+    await filled(store, [12])
+    expect(asked).toEqual(['/cuts/5/finished', 'play', '/cuts/5/finished', 'full'])
+  })
+
+  it('takes whole pictures for those that a slow screen drew of fewer pixels, and leaves the others', async () => {
+    const store = make(true)
+    await filled(store, [0, 1, 2])
     const fine = store.show(0)
     live.slow = true
-    const coarse = store.show(1)
+    const coarse = [1, 2].map((frame) => store.show(frame))
     asked = []
     ;[0, 1].forEach((frame) => rendered.add(frame))
-    await filled(store, [0, 1])
-    expect(asked).toEqual(['/cuts/5/finished', 'play'])
-    expect([store.show(0) === fine, store.show(1) === coarse]).toEqual([true, false])
+    await filled(store, [0, 1, 2])
+    expect(asked).toEqual(['/cuts/5/finished', 'play', '/cuts/5/finished', 'full'])
+    expect([store.show(0) === fine, ...[1, 2].map((frame, at) => store.show(frame) === coarse[at])]).toEqual([true, false, false])
   })
 
   it('asks for as many at once as the server has processes, and never for all that a browser may', async () => {

@@ -136,11 +136,11 @@ export function makePlayStore(options: PlayStoreOptions) {
       }
     })
 
-  const fetchPicture = (frame: number) =>
+  const fetchPicture = (frame: number, as: 'play' | 'full' = 'play') =>
     ask(`picture ${frame}`, async () => {
-      const [mine, small] = [epoch, !options.kept(frame)]
+      const [mine, small] = [epoch, as === 'play' && !options.kept(frame)]
       const wished = options.wished?.(frame)
-      const response = await send('POST', `/cuts/${options.cut.value}/${wished ? 'picture' : 'finished'}`, wished ? { ...wished, on: options.on.value, size: 'play', instruments: false } : { frame, on: options.on.value, size: 'play' })
+      const response = await send('POST', `/cuts/${options.cut.value}/${wished ? 'picture' : 'finished'}`, wished ? { ...wished, on: options.on.value, size: as, instruments: false } : { frame, on: options.on.value, size: as })
       const bytes = unpack(await response.arrayBuffer()).parts.picture
       if (!bytes) return
       const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' })
@@ -189,17 +189,20 @@ export function makePlayStore(options: PlayStoreOptions) {
     ready: (frame: number) => pictures.has(frame),
     /** Milliseconds to ask ahead. */
     wait: () => wait,
-    /** Asks for what is missing of the frames, in their order. */
+    /** Asks for what is missing of the frames, in their order; once all are there, for a whole one where a smaller one has to do. */
     fill(frames: number[], stop: () => void) {
+      const begin = (work: () => Promise<void>) =>
+        void work().catch((error: unknown) => {
+          stop()
+          options.trouble(error)
+        })
       for (const frame of frames) {
         if (under.size >= atOnce()) return
         const work = has(frame) && !(rough.has(frame) && options.kept(frame)) ? undefined : missing(frame)
-        if (work)
-          void work().catch((error: unknown) => {
-            stop()
-            options.trouble(error)
-          })
+        if (work) begin(work)
       }
+      const small = whole() && under.size === 0 ? frames.find((frame) => rough.has(frame)) : undefined
+      if (small !== undefined) begin(() => fetchPicture(small, 'full'))
     },
     /** The picture of a frame that is there; good until the next one. */
     show(frame: number): ImageBitmap | null {
