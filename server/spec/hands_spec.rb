@@ -58,6 +58,19 @@ RSpec.describe Server::Pictures::Hands do
     expect(Dir.children(@folder)).not_to include("gone.sock")
   end
 
+  it "leave another one to other work until frames are decoded" do
+    open
+    free = []
+    allow(desk.store).to receive(:fetch).and_wrap_original do |fetch, *arguments, **how|
+      sleep 0.3 # until it has looked at the cut
+      free << other.gate.try { true }
+      fetch.call(*arguments, **how)
+    end
+    expect(other).to receive(:part).and_call_original
+    expect(together).to eq(whole)
+    expect(free.first).to be(true)
+  end
+
   it "make what another one does not, and tell its fault in the log" do
     open
     allow(other).to receive(:part).and_raise(ArgumentError, "odd")

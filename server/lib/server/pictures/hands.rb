@@ -139,44 +139,55 @@ module Server
         socket.close # which is free again
       end
 
-      # Makes a band for another process, if nothing else is made here.
+      # Makes a band for another process. Nothing else is made here while it looks at the cut, as the other one does, nor while it makes the
+      # band; but all else is while the other one has frames decoded.
       def serve(socket)
-        free = @desk.gate.try do
+        seen = @desk.gate.try do
           socket.write(FREE)
-          give(socket)
-          true
+          working { look(socket) }
         end
-        socket.write(BUSY) unless free
-      rescue SystemCallError, IOError
-        nil # the other one has gone
-      ensure
-        socket.close
-      end
+        return socket.write(BUSY) if seen == false
 
-      def give(socket)
-        band = Memory.current.during { ActiveRecord::Base.connection_pool.with_connection { made(socket) } } or return
-        path = File.join(File.directory?(SHARED) ? SHARED : Dir.tmpdir, "mordant-#{SecureRandom.hex(8)}")
-        File.open(path, File::WRONLY | File::CREAT | File::EXCL | File::BINARY, 0o600) { |file| Marshal.dump(band, file) }
-        socket.write(path)
-        socket.close_write
-        socket.wait_readable(PATIENCE) # until it has been read
+        wanted = heard(socket) if seen
+        path = @desk.gate.try { working { made(seen, wanted) } } if wanted
+        give(socket, path) if path
       rescue Mordant::Error
         nil # told by who asked, where it happens again
       rescue SystemCallError, IOError
-        nil # there is no room for it, or nobody who wants it
+        nil # the other one has gone, or there is no room for a band
       rescue => e
         warn("a band for another process: #{e.class}: #{e.message}")
       ensure
+        socket.close
         FileUtils.rm_f(path) if path
       end
 
-      # Looks at the cut while the other one does.
-      def made(socket)
+      def working(&) = Memory.current.during { ActiveRecord::Base.connection_pool.with_connection(&) }
+
+      # @return [Array(Hash, Wish, String), nil] what is asked for, and its digest
+      def look(socket)
         asked = heard(socket) or return
         wish = Asked.wish(Cut.includes(:project).fetch(asked[:cut]), asked[:body])
-        digest = digest(wish)
-        wanted = heard(socket) or return
-        wanted[:kind].make(@desk, wish, asked[:body], Mordant::Grade::Window.new(**wanted[:window])) if wanted[:digest] == digest
+        [asked[:body], wish, digest(wish)]
+      end
+
+      # @return [String, nil] file that a band is in
+      def made((body, wish, digest), wanted)
+        return unless wanted[:digest] == digest
+
+        band = wanted[:kind].make(@desk, wish, body, Mordant::Grade::Window.new(**wanted[:window]))
+        File.join(File.directory?(SHARED) ? SHARED : Dir.tmpdir, "mordant-#{SecureRandom.hex(8)}").tap do |path|
+          File.open(path, File::WRONLY | File::CREAT | File::EXCL | File::BINARY, 0o600) { |file| Marshal.dump(band, file) }
+        rescue SystemCallError
+          FileUtils.rm_f(path)
+          raise
+        end
+      end
+
+      def give(socket, path)
+        socket.write(path)
+        socket.close_write
+        socket.wait_readable(PATIENCE) # until it has been read
       end
     end
   end
