@@ -18,6 +18,8 @@ RSpec.describe Server::Pictures::Hands do
   # As the picture is made by both, or nil.
   def together(asked = body) = here.bands(wish, asked, frames)&.then { |bands| codes(frames.join(bands)) }
 
+  after { other.gate.pass(nil, 0) { nil } } # it has looked
+
   let(:frames) { Server::Pictures::Bands::Frames }
   let(:whole) { codes(desk.picture(wish)) }
 
