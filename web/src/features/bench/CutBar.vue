@@ -38,6 +38,12 @@ const bar = ref<HTMLElement>()
 const shot = computed(() => props.shots.find((one) => props.frame >= one.record_in && props.frame < one.record_in + one.length))
 const record = computed(() => clock(props.start.frames + props.frame, props.rate, props.start.drop))
 const source = computed(() => (shot.value ? sourceClock(shot.value, props.frame, props.rate) : ''))
+/** Where in its shot it is, and while it plays without what is in the way of its rate. */
+const place = computed(() => {
+  if (!shot.value) return ''
+  const at = `frame ${props.frame - shot.value.record_in + 1}`
+  return props.playing ? at : `${shot.value.clip.reel ? `${shot.value.clip.reel} · ` : ''}${at} of ${shot.value.length}`
+})
 const shortRate = computed(() => Number(props.rate.toFixed(3)))
 const view = useTimeView()
 const share = (frames: number) => `${(frames / view.view.count) * 100}%`
@@ -63,9 +69,7 @@ function press(event: PointerEvent) {
       <button class="w-12 shrink-0 border border-line bg-raise py-px text-center text-ink hover:border-faint" data-test="first-play" @mousedown.prevent @click="emit('play')">{{ playing ? 'stop' : 'play' }}</button>
       <TimecodeField :text="record" label="rec" about="timecode of the cut" @typed="emit('record', $event)"><CutStart :start="start" @set="emit('start', $event)" /></TimecodeField>
       <TimecodeField v-if="shot" class="@max-[520px]:hidden" label="src" :text="source" :about="`timecode of ${shot.clip.name}`" @typed="emit('source', $event)" />
-      <span v-if="shot" class="min-w-0 truncate @max-[700px]:hidden" :title="`reel ${shot.clip.reel ?? 'none'}, shot ${shot.name}`"
-        >{{ shot.clip.reel ? `${shot.clip.reel} · ` : '' }}frame {{ frame - shot.record_in + 1 }} of {{ shot.length }}</span
-      >
+      <span v-if="shot" class="min-w-0 truncate @max-[700px]:hidden" :title="`reel ${shot.clip.reel ?? 'none'}, shot ${shot.name}`">{{ place }}</span>
       <span v-if="playing" data-test="rate" :title="making ? 'pictures are shown as they are made; the next round keeps the rate' : ''" class="whitespace-nowrap" :class="dropped ? 'text-weld' : ''"
         >{{ shownRate }} of {{ shortRate }} f/s · {{ making ? 'first round' : `${dropped} dropped` }}</span
       >
