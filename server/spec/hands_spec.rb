@@ -38,6 +38,24 @@ RSpec.describe Server::Pictures::Hands do
     expect(together).to eq(whole)
   end
 
+  it "ask as many as have more to make than what lies around" do
+    rows = []
+    made = Array.new(4) do |number|
+      desk = Server::Pictures::Desk.new
+      allow(desk).to receive(:part).and_wrap_original { |make, *arguments| rows << arguments.last.height && make.call(*arguments) }
+      described_class.new(desk, folder: @folder, name: "#{number}.sock").open && desk
+    end
+    {0.01 => 4, 0.05 => 1, 0.2 => 0}.each do |size, others|
+      document["steps"].replace([{"id" => "s", "kind" => "soften", "parameters" => {"size" => size, "luma" => 1, "colour" => 1}}])
+      rows.clear
+      asked = Server::Pictures::Asked.wish(Server::Cut.find(cut.id), body)
+      bands = here.bands(asked, body, frames)
+      made.each { |desk| desk.gate.pass(nil, 0) { nil } }
+      expect(rows.size).to eq(others)
+      expect(codes(frames.join(bands))).to eq(codes(desk.picture(asked))) if others.positive?
+    end
+  end
+
   it "answer as one alone, with all that instruments read, and with what is marked in a picture" do
     open
     expect(other).to receive(:part).exactly(3).times.and_call_original

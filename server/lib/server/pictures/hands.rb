@@ -52,10 +52,11 @@ module Server
         return unless whole?(wish)
 
         free = others.each { |socket| tell(socket, {cut: wish.cut.id, body:}) }
-        return if free.empty? || !shared?(wish)
+        helpers = free.empty? ? [] : free.first(most(wish) - 1)
+        return if helpers.empty?
 
         @desk.alone(wish).codes # decoded once, for all
-        together(wish, body, kind, free)
+        together(wish, body, kind, helpers)
       ensure
         free&.each(&:close)
       end
@@ -67,14 +68,17 @@ module Server
       # A picture that is worth it, at the raster of the screen.
       def whole?(wish) = [wish.still, wish.test, wish.adds, wish.raster].none? && Desk.raster(wish.project).reduce(:*) >= LEAST
 
-      # Of one shot, made pixel by pixel or of few around, of frames that are there.
-      def shared?(wish)
+      # @return [Integer] processes that it is shared among at most, so that what lies around a band, which is made for it as well, is not more
+      #   than the band; 1 of what is made of other frames too
+      def most(wish)
         feed = @desk.alone(wish)
-        return false if feed.nil? || @desk.kept_noise(wish).any?
+        return 1 if feed.nil? || @desk.kept_noise(wish).any?
 
         plan = @desk.plan(wish.project, wish.recipe_of(feed.shot), feed.encoding)
+        return 1 unless plan.window.zero?
+
         raster = Mordant::Grade::Window.whole(*Desk.raster(wish.project))
-        plan.window.zero? && plan.margin(raster) + wish.screen.margin(raster) < raster.height / 8
+        raster.height / [2 * (plan.margin(raster) + wish.screen.margin(raster)), 1].max
       end
 
       # @return [Array<UNIXSocket>] to processes that are free, kept so
