@@ -45,7 +45,7 @@ RSpec.describe Server::Pictures::Hands do
       allow(desk).to receive(:part).and_wrap_original { |make, *arguments| rows << arguments.last.height && make.call(*arguments) }
       described_class.new(desk, folder: @folder, name: "#{number}.sock").open && desk
     end
-    {0.01 => 4, 0.05 => 1, 0.2 => 0}.each do |size, others|
+    {0.01 => 4, 0.05 => 1, 0.1 => 0}.each do |size, others|
       document["steps"].replace([{"id" => "s", "kind" => "soften", "parameters" => {"size" => size, "luma" => 1, "colour" => 1}}])
       rows.clear
       asked = Server::Pictures::Asked.wish(Server::Cut.find(cut.id), body)
