@@ -97,6 +97,16 @@ RSpec.describe Server::Pictures::FrameStore do
     expect(described_class.new(folder: cache).fetch(clip, 5, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(5))
   end
 
+  it "decodes a stretch once for all processes that ask for it at the same time" do
+    begun = Queue.new
+    allow(Mordant::Media::Slated).to receive(:new).and_wrap_original { |make, *arguments, **how| begun << 1 && make.call(*arguments, **how) }
+    fetching = ->(number) { Thread.new { described_class.new(folder: cache).fetch(clip, number, width: 64, height: 36).rgb[0, 0] } }
+    first = fetching.call(0)
+    begun.pop
+    expect([first, fetching.call(3), fetching.call(5)].map(&:value)).to match([0, 3, 5].map { |number| be_within(40).of(Footage.code(number)) })
+    expect(begun).to be_empty
+  end
+
   it "does not find frames of a file that has changed" do
     described_class.new(folder: cache).fetch(clip, 0, width: 64, height: 36)
     Footage.steps(@folder, name: "one.mkv", frames: 11)

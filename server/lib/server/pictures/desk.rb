@@ -285,7 +285,7 @@ module Server
         width, height = wish.raster || Desk.raster(wish.project)
         return Feed.new(shot, wish.test.encoding, stamp: ["test", wish.test.id, width, height]) { |reduction, _| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
 
-        ahead = 1 if wish.raster
+        ahead = wish.raster ? 1 : (PLAY_AHEAD if wish.onward)
         Feed.new(shot, shot.clip.code_encoding, stamp: [Depends.frames(shot.clip, width, height), layer.source_frame, *("passing" if wish.passing)]) do |reduction, away|
           number = layer.source_frame + away
           next unless (0...shot.clip.frames).cover?(number)

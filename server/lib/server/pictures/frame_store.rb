@@ -28,7 +28,7 @@ module Server
       # @raise [Mordant::MediaError]
       def fetch(clip, number, width:, height:, reduction: 1, ahead: AHEAD, copy: nil)
         key = ["#{Depends.frames(clip, width, height)}#{"-copy" if copy}", number]
-        return remembered(key) || keep(key, stored(key, width, height) || decode(clip, copy, key, width, height, ahead)) if reduction == 1
+        return remembered(key) || keep(key, stored(key, width, height) || decoded(clip, copy, key, width, height, ahead)) if reduction == 1
 
         remembered([*key, reduction]) || keep([*key, reduction], fetch(clip, number, width:, height:, ahead:, copy:).reduce(reduction))
       end
@@ -66,6 +66,11 @@ module Server
         rgb = Numo::UInt16.from_binary(data, [3, width * height])
         data.clear
         Mordant::Media::Codes.new(rgb, width:, height:)
+      end
+
+      # Who comes while another process decodes mostly finds its frame afterwards.
+      def decoded(clip, copy, key, width, height, ahead)
+        @shelf.alone(key.first) { stored(key, width, height) || decode(clip, copy, key, width, height, ahead) }
       end
 
       def decode(clip, copy, key, width, height, ahead)

@@ -7,11 +7,11 @@ module Server
     # frame: record frame; trial: recipes by their id, instead of what is stored; source:
     # without any step; washes: with those over the shot; test: a test picture in place of
     # the shot's, or nil; still: a KeptPicture in place of all that, or nil; screen: what it is drawn on;
-    # passing: seen for a moment, while it plays or a hand moves, so that working copies do; raster:
+    # passing: seen for a moment, while it plays or a hand moves, so that working copies do; onward: the frames after it are wanted next; raster:
     # width and height of the whole picture, nil: that of the desk; upto: id of
     # the last step whose work is shown, nil: all; adds: id of a step of which only the light that it adds is shown, or what
     # it takes away, times gain.
-    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, :raster, :upto, :adds, :gain, keyword_init: true) do
+    Wish = Struct.new(:cut, :frame, :screen, :trial, :source, :washes, :test, :still, :passing, :onward, :raster, :upto, :adds, :gain, keyword_init: true) do
       # A rendition is drawn as it is at the frame.
       def initialize(washes: true, **rest)
         super

@@ -109,7 +109,7 @@ module Server
         cut = Cut.includes(:project).fetch(params["id"])
         body = body_json
         content_type Pictures::Answer::TYPE
-        wish = Pictures::Wish.new(cut:, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]))
+        wish = Pictures::Wish.new(cut:, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]), onward: true)
         Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Answer.pack({frame: wish.frame}, {picture: Pictures::Kept.current.fetch(wish, size: played(body["size"]))}) }
       end
 
