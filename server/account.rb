@@ -4,7 +4,5 @@ require_relative "lib/server"
 require "io/console"
 
 Server::LOADER.eager_load
-Server::Database.create
-Server::Database.connect
-Server::Database.migrate
+Server::Database.ready
 exit Server::AccountCommand.new.call(ARGV)

@@ -3,15 +3,11 @@
 # Before anything is served: the database and its schema, the media folders, the
 # demo production. Arguments are media folders; --demo loads the demo.
 require_relative "lib/server"
-require "fileutils"
 
 folders = ARGV.dup
 demo = folders.delete("--demo")
 Server::LOADER.eager_load
-FileUtils.mkdir_p([Server::Settings.delivery, Server::Settings.cache])
-Server::Database.create
-Server::Database.connect
-Server::Database.migrate
+Server::Database.ready
 folders.each { |folder| Server::MediaRoot.configure(folder) }
 if Server::Settings.beyond? && !Server::Person.exists?
   abort("start: others can reach #{Server::Settings.bind}, so somebody has to have an account first: bin/account add NAME --role administer")

@@ -14,10 +14,7 @@ module OwnDatabase
       require_relative "../lib/server"
       Server::LOADER.eager_load
       Mordant::LOADER.eager_load
-      FileUtils.mkdir_p([Server::Settings.delivery, Server::Settings.cache])
-      Server::Database.create
-      Server::Database.connect
-      Server::Database.migrate
+      Server::Database.ready
       yield cluster
     ensure
       ActiveRecord::Base.connection_handler.clear_all_connections! if defined?(ActiveRecord)

@@ -12,10 +12,7 @@ require "rack/test"
 
 Server::LOADER.eager_load
 Mordant::LOADER.eager_load
-FileUtils.mkdir_p([Server::Settings.delivery, Server::Settings.cache])
-Server::Database.create
-Server::Database.connect
-Server::Database.migrate
+Server::Database.ready
 Dir[File.join(__dir__, "support/*.rb")].sort.each { |file| require file }
 require_relative "../../core/spec/support/footage"
 require_relative "../../core/spec/support/frames"

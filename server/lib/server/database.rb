@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "fileutils"
+
 module Server
   # The connection to PostgreSQL and its schema.
   module Database
@@ -40,6 +42,14 @@ module Server
       )
       ActiveRecord::Base.connection.create_database(name, encoding: "UTF8", template: "template0") unless known
       ActiveRecord::Base.connection_pool.disconnect!
+    end
+
+    # All that has to be there before anything is stored: folders, the database, its schema; and a connection.
+    def ready
+      FileUtils.mkdir_p([Settings.delivery, Settings.cache])
+      create
+      connect
+      migrate
     end
 
     def migrate

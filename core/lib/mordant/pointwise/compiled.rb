@@ -38,6 +38,8 @@ module Mordant
         raise ShapeError, "expected three #{@type} of #{size}, found #{planes.map { |plane| "#{plane.class} of #{plane.size}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(@type) && plane.size == size }
 
         made = into || Array.new(3) { Numo::SFloat.new(size).allocate }
+        raise ShapeError, "expected three SFloat of #{size} to write to, found #{made.map { |room| "#{room.class} of #{room.size}" }.join(", ")}" unless made.size == 3 && made.all? { |room| room.is_a?(Numo::SFloat) && room.size == size }
+
         @kernel.run(size, planes, made) ? made : raise(Unread)
       end
 

@@ -23,7 +23,7 @@ module Mordant
       # @param planes [Array<Numo::NArray>] vectors of its type and of one length
       # @param into [Array<Numo::NArray>, nil] of what it makes, elsewhere, each lying together in memory; nil: new ones
       # @return [Array<Numo::SFloat, Numo::UInt16>] those
-      # @raise [ShapeError] of planes that its memory would be read past
+      # @raise [ShapeError] of planes and rooms whose memory would be read or written past
       def call(*planes, into: nil)
         size = planes.first.size
         raise ShapeError, "expected #{@type} of #{size}, found #{planes.map { |plane| "#{plane.class} of #{plane.shape}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(@type) && plane.shape == [size] }
@@ -63,6 +63,7 @@ module Mordant
       def made(size, planes, into)
         if @kernel.worth?(size)
           rooms = into || Array.new(@kernel.results) { @made.new(size).allocate }
+          raise ShapeError, "expected #{@kernel.results} #{@made} of #{size} to write to, found #{rooms.map { |room| "#{room.class} of #{room.shape}" }.join(", ")}" unless rooms.size == @kernel.results && rooms.all? { |room| room.is_a?(@made) && room.shape == [size] }
           return rooms if @kernel.run(size, planes, rooms)
         end
         into ? into.zip(yield).each { |room, plane| room.store(plane) }.map(&:first) : yield

@@ -32,6 +32,13 @@ RSpec.describe Mordant::Pointwise::Sweep do
     [Numo::SFloat.zeros(19_999), Numo::DFloat.zeros(20_000), whole.reshape(2, 10_000)].each { |other| expect { sweep.call(whole, other) }.to raise_error(Mordant::ShapeError, /20000/) }
   end
 
+  it "refuses rooms of other kinds and lengths, which it would write past" do
+    sweep = described_class.new(1) { |plane| [plane + 1.0] }
+    whole = Numo::SFloat.zeros(20_000)
+    [[Numo::SFloat.zeros(19_999)], [Numo::UInt16.zeros(20_000)], []].each { |into| expect { sweep.call(whole, into:) }.to raise_error(Mordant::ShapeError, /to write to/) }
+    expect(sweep.call(whole, into: [room = Numo::SFloat.zeros(20_000)]).first).to equal(room)
+  end
+
   width, height = 160, 90 # a picture that is worth a kernel
 
   it "goes round at 2^32 with whole numbers, as noise does that belongs to its place" do
