@@ -28,6 +28,7 @@ on_worker_boot do
   ::Server::Database.connect
   ::Server::Pictures::Hands.current = ::Server::Pictures::Hands.new(::Server::Pictures::Desk.current).open
   ::Server::Pictures::Nearby.current = ::Server::Pictures::Nearby.new(::Server::Pictures::Desk.current.store)
+  ::Mordant::Media::Waiting.keep(2)
   ::Server::Memory.current.watch { Process.kill("TERM", Process.pid) }
 end
 force_shutdown_after 2

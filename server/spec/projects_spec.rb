@@ -68,15 +68,15 @@ RSpec.describe "Projects", type: :request do
 end
 
 RSpec.describe Server::Pictures::Nearby do
-  it "has the frame decoded at which the next shot begins, once the hand rests, and leaves what cannot be" do
+  it "has the frame decoded at which the next shot is alone, once the hand rests, and leaves what cannot be" do
     cut = Studio.cut(@folder)
     store = Server::Pictures::FrameStore.new(folder: File.join(@folder, "cache"))
     nearby = described_class.new(store)
     two = cut.loaded_shots.last
-    expect(nearby.missing(cut, 3).map { |shot, number| [shot.id, number] }).to eq([[two.id, two.source_in]])
+    expect(nearby.missing(cut, 3).map { |shot, number| [shot.id, number] }).to eq([[two.id, two.source_in + two.dissolve]])
     nearby.after(Server::Pictures::Wish.new(cut:, frame: 3)).join
     expect(nearby.missing(cut, 3)).to eq([])
-    expect(store.there?(two.clip, two.source_in, width: 64, height: 36)).to be(true)
+    expect(store.there?(two.clip, two.source_in + two.dissolve, width: 64, height: 36)).to be(true)
     File.binwrite(cut.loaded_shots.first.clip.file, "none")
     nearby.after(Server::Pictures::Wish.new(cut:, frame: 12)).join
     expect(nearby.missing(cut, 12).size).to eq(1)
@@ -91,7 +91,7 @@ RSpec.describe Server::Pictures::FrameStore do
   def files = Dir.glob(File.join(cache, "*/*.rgb48"))
 
   it "decodes a stretch at once, and finds it again on disk" do
-    described_class.new(folder: cache).fetch(clip, 0, width: 64, height: 36)
+    described_class.new(folder: cache).tap { |store| store.fetch(clip, 0, width: 64, height: 36) }.finish
     expect(files.size).to eq(described_class::AHEAD)
     allow(Mordant::Media::Reader).to receive(:new).and_raise("nothing should be decoded")
     expect(described_class.new(folder: cache).fetch(clip, 5, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(5))
@@ -99,7 +99,9 @@ RSpec.describe Server::Pictures::FrameStore do
 
   it "decodes a stretch once for all processes that ask for it at the same time" do
     begun = Queue.new
-    allow(Mordant::Media::Slated).to receive(:new).and_wrap_original { |make, *arguments, **how| begun << 1 && make.call(*arguments, **how) }
+    allow(Mordant::Media::Slated).to receive(:new).and_wrap_original do |make, *arguments, **how|
+      make.call(*arguments, **how).tap { |reader| allow(reader).to receive(:each).and_wrap_original { |each, **stretch, &block| begun << 1 && each.call(**stretch, &block) } }
+    end
     fetching = ->(number) { Thread.new { described_class.new(folder: cache).fetch(clip, number, width: 64, height: 36).rgb[0, 0] } }
     first = fetching.call(0)
     begun.pop
@@ -107,11 +109,48 @@ RSpec.describe Server::Pictures::FrameStore do
     expect(begun).to be_empty
   end
 
+  it "tells the first frame before the others are there, and has one decoded that is wanted soon" do
+    store = described_class.new(folder: cache)
+    store.prepare(clip, 0, width: 64, height: 36, pause: 60)
+    expect(store.fetch(clip, 0, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(0))
+    expect(files.map { |file| File.basename(file) }).to eq(["0.rgb48"])
+    expect(store.fetch(clip, 3, width: 64, height: 36, pause: 60).rgb[0, 0]).to be_within(40).of(Footage.code(3)) # which hurries it
+    store.finish
+    expect(files.size).to eq(8)
+  end
+
+  it "lets go of frames that were to come after a pause, for a hand that goes elsewhere" do
+    store = described_class.new(folder: cache)
+    [0, 9, 4].each { |number| expect(store.fetch(clip, number, width: 64, height: 36, ahead: 3, pause: 60).rgb[0, 0]).to be_within(40).of(Footage.code(number)) }
+    expect(store.fetch(clip, 5, width: 64, height: 36, ahead: 3, pause: 60).rgb[0, 0]).to be_within(40).of(Footage.code(5))
+    store.finish
+    expect(files.map { |file| Integer(File.basename(file, ".rgb48")) }.sort).to eq([0, 4, 5, 6, 9])
+  end
+
+  it "tells what is wrong with the first frame, and leaves what is wrong with a later one to whoever wants that" do
+    store = described_class.new(folder: cache)
+    allow(Mordant::Media::Slated).to receive(:new).and_wrap_original do |make, *arguments, **how|
+      make.call(*arguments, **how).tap do |reader|
+        allow(reader).to receive(:each).and_wrap_original do |each, first:, count:, **raster, &block|
+          raise Mordant::MediaError.new("one.mkv", "frame 4 cannot be decoded") if first == 4
+
+          each.call(first:, count: [count, 4 - first].min, **raster, &block)
+          raise Mordant::MediaError.new("one.mkv", "frame 4 cannot be decoded")
+        end
+      end
+    end
+    expect(store.fetch(clip, 0, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(0))
+    store.finish
+    expect(files.size).to eq(4)
+    expect { store.fetch(clip, 4, width: 64, height: 36) }.to raise_error(Mordant::MediaError, /frame 4 cannot be decoded/)
+  end
+
   it "does not find frames of a file that has changed" do
-    described_class.new(folder: cache).fetch(clip, 0, width: 64, height: 36)
+    fetch = -> { described_class.new(folder: cache).tap { |store| store.fetch(clip, 0, width: 64, height: 36) }.finish }
+    fetch.call
     Footage.steps(@folder, name: "one.mkv", frames: 11)
     File.utime(Time.now, Time.now + 60, File.join(@folder, "one.mkv"))
-    described_class.new(folder: cache).fetch(clip, 0, width: 64, height: 36)
+    fetch.call
     expect(files.map { |file| File.dirname(file) }.uniq.size).to eq(2)
   end
 
@@ -129,7 +168,7 @@ RSpec.describe Server::Pictures::FrameStore do
   it "goes on without a cache when the disk is full" do
     allow(File).to receive(:binwrite).and_raise(Errno::ENOSPC)
     store = described_class.new(folder: cache)
-    expect { expect(store.fetch(clip, 2, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(2)) }.to output(/No space left.*files are not kept/).to_stderr
+    expect { expect(store.fetch(clip, 2, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(2)) and store.finish }.to output(/No space left.*files are not kept/).to_stderr
   end
 
   it "keeps reduced frames as well" do

@@ -73,6 +73,13 @@ module Mordant
       # @return [Boolean] single frames can be had without those around them
       def apart? = intra? && seekable? && @tabled && size > 2 && times.first.zero? && !variable?
 
+      # @return [Boolean] a seek lands where it is to
+      def direct? = seekable? && @tabled
+
+      # @param number [Integer] frame
+      # @return [Integer] the frame at which a decoder begins for it
+      def key_of(number) = intra? ? number : key_before(number, 0) || 0
+
       # Where to begin, to decode a frame surely.
       #
       # @param number [Integer] frame

@@ -22,21 +22,31 @@ module Mordant
       # @param due [#call] number of a frame, from 0, to its time in ms; nil of one that is not known
       # @yieldparam data [String]
       # @return [Array(Integer, String)] frames in a row that came as they should, and what ffmpeg complained of, or nil
-      def read(arguments, filter:, count:, bytes:, path:, strict:, due:)
-        done, theirs = 0, false
+      def read(arguments, filter:, count:, bytes:, path:, strict:, due:, &block)
         command = ["ffmpeg", "-v", "error", "-nostdin", *("-xerror" if strict), *arguments, "-map", "0:V:0", "-frames:v", count.to_s, "-an", "-fps_mode", "passthrough", "-vf", filter, *OUTPUT]
-        Command.stream(command, path:, beside: true) do |outflow, times|
+        take(count, bytes, due, block) { |frames| Command.stream(command, path:, beside: true, &frames) }
+      end
+
+      # @param count [Integer] frames
+      # @param bytes [Integer] of a frame
+      # @param due [#call] see .read
+      # @param block [#call] to which frames are given
+      # @yieldparam frames [Proc] which takes them from two Outflows: of frames, and of their times
+      # @return [Array(Integer, String)] see .read
+      def take(count, bytes, due, block)
+        done, theirs = 0, false
+        yield(lambda do |outflow, times|
           lines = times.lines
           lines.next # a title
           while done < count && (data = outflow.read(bytes)) && data.bytesize == bytes
             raise Astray unless meant?(lines.next, due.call(done)) # which ends ffmpeg, that would write the others until somebody reads them
 
             theirs = true
-            yield data
+            block.call(data)
             theirs = false
             done += 1
           end
-        end
+        end)
         [done, nil]
       rescue Command::Failed => e
         raise if theirs

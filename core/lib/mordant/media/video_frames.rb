@@ -49,6 +49,17 @@ module Mordant
 
       private
 
+      # By an ffmpeg that waits, where one does.
+      #
+      # @return [Integer] frames in a row that came as they should
+      def waiting(first, count, filter, bytes, &)
+        key = @index.seconds(@index.key_of(first))
+        earliest = first.zero? ? 0 : ((@index.times[first - 1] + @index.times[first]) / 2 - key / @index.time_base).ceil
+        Waiting.lend(@path) do |one|
+          one.read(@path, from: key, filter: "trim=start_pts=#{earliest},#{filter}", count:, bytes:, due: ->(step) { (@index.seconds(first + step) - key) * 1000 }, &)
+        end
+      end
+
       # Of frames that are coded by themselves those between need not be decoded: a list names a place in the file for each
       # that is wanted, from a quarter of a frame after its time on, which seeks land on. Their times begin anew with each, and are not looked at.
       #
@@ -73,13 +84,16 @@ module Mordant
 
       def list(numbers)
         frame = 1 / @index.rate
-        name = File.expand_path(@path).gsub("'", "'\\\\''")
-        lines = numbers.map { |number| format("file 'file:%<name>s'\ninpoint %<from>.6f\noutpoint %<to>.6f\n", name:, from: @index.seconds(number) - @index.seconds(0) + frame / 4, to: @index.seconds(number) - @index.seconds(0) + frame * 3 / 4) }
+        name = Command.listed(@path)
+        lines = numbers.map { |number| format("file %<name>s\ninpoint %<from>.6f\noutpoint %<to>.6f\n", name:, from: @index.seconds(number) - @index.seconds(0) + frame / 4, to: @index.seconds(number) - @index.seconds(0) + frame * 3 / 4) }
         "ffconcat version 1.0\n#{lines.join}"
       end
 
       # @return [Integer] frames in a row that came as they should
       def read(first, count, filter, bytes, back, every, &)
+        done = (back.zero? && every == 1 && @index.direct?) ? waiting(first, count, filter, bytes, &) : 0
+        return done if done.positive?
+
         input, trim = opening(first, back:)
         trim += ",select=not(mod(n\\,#{every}))" if every > 1
         due = ->(step) { @index.seconds(first + step * every) * 1000 if @index.seekable? }

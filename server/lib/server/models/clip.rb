@@ -121,7 +121,7 @@ module Server
       return Mordant::Media::Placeholder.new(slate) if placeholder?
 
       told = Mordant::Media::Facts.new(width:, height:, pixel_format:, matrix:, primaries:, range: declared_range)
-      Mordant::Media::Reader.new(file, rate:, range:, facts: told, fit:, index: -> { ClipIndex.of(self) })
+      Mordant::Media::Reader.new(file, rate:, range:, facts: told, fit:, index: -> { self.class.connection_pool.with_connection { ClipIndex.of(self) } })
     end
 
     # @param reader [Mordant::Media::Reader] of all frames of its file

@@ -12,6 +12,7 @@ module Server
       PLAY_REDUCTION = 2
       PLAY_AHEAD = 16 # frames decoded in one go
       COPIED_AHEAD = 2
+      GRADING = 0.2 # seconds that a picture mostly takes once its frame is decoded
       SMALL_REDUCTION = 4
       REDUCTIONS = {"full" => 1, "play" => PLAY_REDUCTION, "drag" => DRAG_REDUCTION, "small" => SMALL_REDUCTION}.freeze
       PLANS = 64
@@ -41,6 +42,17 @@ module Server
         working = mixed(wish) { |feed| made(wish, feed) { |recipe| graded(wish, feed, recipe, REDUCTIONS.fetch(size)) } }
         measured = wish.screen.measured(working)
         [working, measured, wish.screen.drawn(working, measured)]
+      end
+
+      # Has frames of a wish decoded while all else is looked at.
+      def prepare(wish)
+        return if wish.still || wish.test
+
+        width, height = wish.raster || Desk.raster(wish.project)
+        wish.cut.timeline.layers(wish.frame).each do |layer|
+          clip, number = wish.cut.shot(layer.shot.key).clip, layer.source_frame
+          @store.prepare(clip, number, width:, height:, **decoding(wish, clip, number, width, height)) if (0...clip.frames).cover?(number)
+        end
       end
 
       # A part of a picture at its wish's raster, which may be that of the master.
@@ -285,14 +297,19 @@ module Server
         width, height = wish.raster || Desk.raster(wish.project)
         return Feed.new(shot, wish.test.encoding, stamp: ["test", wish.test.id, width, height]) { |reduction, _| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
 
-        ahead = wish.raster ? 1 : (PLAY_AHEAD if wish.onward)
         Feed.new(shot, shot.clip.code_encoding, stamp: [Depends.frames(shot.clip, width, height), layer.source_frame, *("passing" if wish.passing)]) do |reduction, away|
           number = layer.source_frame + away
-          next unless (0...shot.clip.frames).cover?(number)
-
-          copy = Copies.current.reader(shot.clip, width, height) if wish.passing && !@store.there?(shot.clip, number, width:, height:)
-          @store.fetch(shot.clip, number, width:, height:, reduction:, copy:, ahead: ahead || (copy ? COPIED_AHEAD : FrameStore.ahead(shot.clip)))
+          @store.fetch(shot.clip, number, width:, height:, reduction:, **decoding(wish, shot.clip, number, width, height)) if (0...shot.clip.frames).cover?(number)
         end
+      end
+
+      # How a frame is decoded for a wish; see FrameStore#fetch.
+      def decoding(wish, clip, number, width, height)
+        copy = Copies.current.reader(clip, width, height) if wish.passing && !@store.there?(clip, number, width:, height:)
+        return {copy:, ahead: 1} if wish.raster
+        return {copy:, ahead: PLAY_AHEAD} if wish.onward
+
+        {copy:, ahead: copy ? COPIED_AHEAD : FrameStore.ahead(clip), pause: GRADING}
       end
 
       # Of pictures that are not made pixel by pixel.

@@ -15,6 +15,7 @@ module Server
 
       def initialize(folder: File.join(Settings.cache, "frames"), limit: Settings.cache_limit)
         @shelf = Shelf.new(folder, ".rgb48", limit:)
+        @decoding = Decoding.new(@shelf)
         @held = {}
         @lock = Mutex.new
       end
@@ -22,22 +23,30 @@ module Server
       # @param clip [Clip]
       # @param number [Integer] source frame
       # @param reduction [Integer] see Mordant::Media::Codes#reduce
-      # @param ahead [Integer] frames to decode in one go when it is not there yet
-      # @param copy [Mordant::Media::Reader, nil] a working copy to decode instead of the original
+      # @param how [Hash] how it is decoded when it is not there yet: ahead, frames in one go; copy, a Mordant::Media::Reader of a working
+      #   copy in place of the original; pause, see Decoding::Stretch
       # @return [Mordant::Media::Codes]
       # @raise [Mordant::MediaError]
-      def fetch(clip, number, width:, height:, reduction: 1, ahead: AHEAD, copy: nil)
-        key = ["#{Depends.frames(clip, width, height)}#{"-copy" if copy}", number]
-        return remembered(key) || keep(key, stored(key, width, height) || decoded(clip, copy, key, width, height, ahead)) if reduction == 1
+      def fetch(clip, number, width:, height:, reduction: 1, **how)
+        key = key(clip, number, width, height, how)
+        return remembered(key) || keep(key, stored(key, width, height) || decoded(clip, key, width, height, how)) if reduction == 1
 
-        remembered([*key, reduction]) || keep([*key, reduction], fetch(clip, number, width:, height:, ahead:, copy:).reduce(reduction))
+        remembered([*key, reduction]) || keep([*key, reduction], fetch(clip, number, width:, height:, **how).reduce(reduction))
+      end
+
+      # Has a frame decoded, if it is not there, while whoever wants it soon does something else.
+      #
+      # @see #fetch
+      def prepare(clip, number, width:, height:, **how)
+        key = key(clip, number, width, height, how)
+        @decoding.prepare(stretch(clip, key, width, height, how)) unless here?(key)
       end
 
       # @return [Boolean] the frame of the original has been decoded already
-      def there?(clip, number, width:, height:)
-        key = [Depends.frames(clip, width, height), number]
-        @lock.synchronize { @held.key?(key) } || @shelf.include?(key.join("/"))
-      end
+      def there?(clip, number, width:, height:) = here?(key(clip, number, width, height, {}))
+
+      # Waits until all that is being decoded has come.
+      def finish = @decoding.finish
 
       # Frames of a clip that are decoded in one go: no more than take a moment.
       #
@@ -46,6 +55,10 @@ module Server
       def self.ahead(clip) = clip.decoding_speed ? (clip.decoding_speed * MOMENT).ceil.clamp(1, AHEAD) : AHEAD
 
       private
+
+      def key(clip, number, width, height, how) = ["#{Depends.frames(clip, width, height)}#{"-copy" if how[:copy]}", number]
+
+      def here?(key) = @lock.synchronize { @held.key?(key) } || @shelf.include?(key.join("/"))
 
       def remembered(key)
         @lock.synchronize { @held[key] = @held.delete(key) if @held.key?(key) }
@@ -68,26 +81,11 @@ module Server
         Mordant::Media::Codes.new(rgb, width:, height:)
       end
 
-      # Who comes while another process decodes mostly finds its frame afterwards.
-      def decoded(clip, copy, key, width, height, ahead)
-        @shelf.alone(key.first) { stored(key, width, height) || decode(clip, copy, key, width, height, ahead) }
-      end
+      def decoded(clip, key, width, height, how) = @decoding.first(stretch(clip, key, width, height, how)) { stored(key, width, height) }
 
-      def decode(clip, copy, key, width, height, ahead)
-        stamp, number = key
-        wanted = nil
-        count = [ahead, clip.frames - number].min
-        at = number
-        Mordant::Media::Slated.new(copy ? clip.pacing(copy) : clip.reader, floats: clip.floats?).each(first: number, count:, width:, height:) do |codes|
-          wanted ||= codes
-          codes.rgb.to_binary.tap { |data| @shelf.write("#{stamp}/#{at}", data) }.clear
-          at += 1
-        end
-        wanted
-      rescue Mordant::MediaError
-        raise unless wanted # later frames may be bad while this one is good
-
-        wanted
+      def stretch(clip, (folder, number), width, height, how)
+        reader = Mordant::Media::Slated.new(how[:copy] ? clip.pacing(how[:copy]) : clip.reader, floats: clip.floats?)
+        Decoding::Stretch.new(folder:, first: number, count: [how.fetch(:ahead, AHEAD), clip.frames - number].min, reader:, width:, height:, pause: how.fetch(:pause, 0))
       end
     end
   end

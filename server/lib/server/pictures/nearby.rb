@@ -2,11 +2,12 @@
 
 module Server
   module Pictures
-    # Decodes, while the hand rests, where it is likely to go next: the first frames of the shots after and
-    # before the one that is looked at. Arriving there, only the grade is left to be made. Decoding is done
+    # Decodes, while the hand rests, where it is likely to go next: the frames at which it arrives in the shots around
+    # the one that is looked at, the nearest first. Arriving there, only the grade is left to be made. Decoding is done
     # by another process, so that answers do not wait for it.
     class Nearby
       REST = 0.4 # seconds after a picture before anything is decoded
+      REACH = 8 # shots on each side
 
       class << self
         # @return [Nearby, nil] of a web process; nil elsewhere
@@ -36,9 +37,9 @@ module Server
         width, height = Desk.raster(cut.project)
         members = cut.timeline.shots
         at = members.index { |member| (member.record_in...member.record_out).cover?(frame) } or return []
-        [at + 1, at - 1].select { |place| place.between?(0, members.size - 1) }.filter_map do |place|
-          member = members[place]
-          shot, number = cut.shot(member.key), member.shown_at(member.record_in)
+        places = (1..REACH).flat_map { |far| [at + far, at - far] }.select { |place| place.between?(0, members.size - 1) }
+        places.map { |place| members[place] }.filter_map do |member|
+          shot, number = cut.shot(member.key), member.shown_at(member.record_in + member.dissolve)
           [shot, number] unless shot.clip.placeholder? || @store.there?(shot.clip, number, width:, height:)
         end
       end
@@ -70,11 +71,14 @@ module Server
 
       def decode(cut, frame)
         width, height = Desk.raster(cut.project)
-        missing(cut, frame).each do |shot, number|
-          @store.fetch(shot.clip, number, width:, height:, ahead: FrameStore.ahead(shot.clip)) unless @newest
+        missing(cut, frame).each_with_index do |(shot, number), far|
+          break if @newest # which comes first
+
+          @store.fetch(shot.clip, number, width:, height:, ahead: (far < 2) ? FrameStore.ahead(shot.clip) : 1)
+          @store.finish
+        rescue Mordant::MediaError
+          next # told to who goes there, where it happens again
         end
-      rescue Mordant::MediaError
-        nil # told to who goes there, where it happens again
       end
     end
   end

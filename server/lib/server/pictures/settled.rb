@@ -17,6 +17,7 @@ module Server
       # @return [Array(Hash, Hash{Symbol => String})] header and parts of an answer, the picture as PNG
       # @raise [Mordant::ParameterError, Mordant::MediaError]
       def answer
+        Desk.current.prepare(@wish)
         header, parts = (@measuring.adds_up? && together) || alone
         [header.merge(@measuring.matte, size: @size, finer: @size == "full" && Desk.current.finer(@wish) > 1), parts]
       end

@@ -47,17 +47,6 @@ module Server
         warn("cache: #{e.message}; files are not kept")
       end
 
-      # One at a time, of all processes that write into a folder here.
-      #
-      # @param name [String] of the folder
-      def alone(name)
-        lock = lock(name)
-        lock&.flock(File::LOCK_EX)
-        yield
-      ensure
-        lock&.close
-      end
-
       # Deletes until the limit holds.
       def sweep
         files = Dir.glob(File.join(folder, "*", "*#{@extension}")).filter_map do |path|
@@ -75,9 +64,10 @@ module Server
         end
       end
 
-      private
-
-      # @return [File, nil] nil where there is no room for it
+      # For one at a time of all processes that write into a folder here.
+      #
+      # @param name [String] of the folder
+      # @return [File, nil] to be locked; nil where there is no room for it
       def lock(name)
         FileUtils.mkdir_p(File.join(folder, name))
         File.open(File.join(folder, name, "lock"), File::RDWR | File::CREAT)
