@@ -16,12 +16,10 @@ module Mordant
       # @param dither [Deliver::Dither, nil]
       # @return [String] the file's bytes
       def encode(frame, bits: 8, compression: COMPRESSION, dither: nil)
-        of(Integers.interleave(frame, bits, dither:).to_binary, frame.width, frame.height, bits:, compression:)
-      end
+        return PlainPng.file([PlainPng.band(Integers.interleave(frame, bits, dither:), frame.width, frame.height)]) if bits == PlainPng::BITS && compression.zero?
 
-      # @param codes [String] interleaved, see Integers
-      # @return [String] the file's bytes
-      def of(codes, width, height, bits:, compression: COMPRESSION) = vips(codes, width, height, bits).write_to_buffer(".png", compression:, filter: :none, strip: true)
+        image(frame, bits, dither:).write_to_buffer(".png", compression:, filter: :none, strip: true)
+      end
 
       # The picture again in fewer bytes, every one of its pixels near what it was; for a network.
       #
@@ -31,13 +29,10 @@ module Mordant
       JPEG_QUALITY = 90
 
       # @return [Vips::Image] interleaved integers
-      def image(frame, bits, dither: nil) = vips(Integers.interleave(frame, bits, dither:).to_binary, frame.width, frame.height, bits)
-
-      def vips(codes, width, height, bits)
+      def image(frame, bits, dither: nil)
         format, space = (bits == 8) ? %i[uchar srgb] : %i[ushort rgb16]
-        Vips::Image.new_from_memory(codes, width, height, 3, format).copy(interpretation: space)
+        Vips::Image.new_from_memory(Integers.interleave(frame, bits, dither:).to_binary, frame.width, frame.height, 3, format).copy(interpretation: space)
       end
-      private_class_method :vips
     end
   end
 end

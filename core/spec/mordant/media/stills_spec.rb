@@ -74,3 +74,20 @@ RSpec.describe Mordant::Media::Png do
     expect(image.get_fields.grep(/icc|gamma|exif/)).to be_empty
   end
 end
+
+RSpec.describe Mordant::Media::PlainPng, :folder do
+  it "is a file that others read to the code, whatever bands it was written in" do
+    codes = Numo::UInt8.cast(Numo::Int32.new(300 * 150, 3).seq * 7 % 256)
+    files = [[150], [1, 149], [70, 50, 30]].map do |heights|
+      top = 0
+      described_class.file(heights.map { |height| described_class.band(codes[(300 * top)...(300 * (top += height)), true].dup, 300, height) })
+    end
+    path = File.join(@folder, "bands.png")
+    files.each do |file|
+      File.binwrite(path, file)
+      image = Vips::Image.new_from_file(path, fail_on: :warning)
+      expect([image.width, image.height, image.write_to_memory]).to eq([300, 150, codes.to_binary])
+      expect(Mordant::Media::Command.run(["ffmpeg", "-v", "warning", "-xerror", "-err_detect", "crccheck+explode", "-i", path, "-f", "rawvideo", "-pix_fmt", "rgb24", "pipe:1"], path:)).to eq(codes.to_binary)
+    end
+  end
+end

@@ -52,7 +52,10 @@ module Server
         return unless whole?(wish)
 
         free = others.each { |socket| tell(socket, {cut: wish.cut.id, body:}) }
-        helpers = free.empty? ? [] : free.first(most(wish) - 1)
+        return if free.empty?
+
+        @desk.prepare(wish)
+        helpers = free.first(most(wish) - 1)
         return if helpers.empty?
 
         @desk.alone(wish).codes # decoded once, for all

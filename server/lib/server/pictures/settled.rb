@@ -17,7 +17,6 @@ module Server
       # @return [Array(Hash, Hash{Symbol => String})] header and parts of an answer, the picture as PNG
       # @raise [Mordant::ParameterError, Mordant::MediaError]
       def answer
-        Desk.current.prepare(@wish)
         header, parts = (@measuring.adds_up? && together) || alone
         [header.merge(@measuring.matte, size: @size, finer: @size == "full" && Desk.current.finer(@wish) > 1), parts]
       end
@@ -26,13 +25,13 @@ module Server
 
       def together
         bands = @hands&.bands(@wish, @body, Bands::Readout) or return
-        counted, codes = Bands::Readout.join(bands)
-        raster = Desk.raster(@wish.project)
-        header, parts = @measuring.told(counted, *raster)
-        [header, {picture: Mordant::Media::Png.of(codes, *raster, bits: Bands::Readout::BITS), **parts}]
+        counted, picture = Bands::Readout.join(bands)
+        header, parts = @measuring.told(counted, *Desk.raster(@wish.project))
+        [header, {picture:, **parts}]
       end
 
       def alone
+        Desk.current.prepare(@wish)
         working, measured, drawn = frames
         header, parts = @measuring.read(working, measured)
         [header, {picture: Mordant::Media::Png.encode(@measuring.shown(working, measured, drawn)), **parts}]

@@ -3,22 +3,21 @@
 module Server
   module Pictures
     module Bands
-      # What is made of a band where nothing has to look at the whole picture: its codes for the screen, and what instruments
+      # What is made of a band where nothing has to look at the whole picture: a band of a file for the screen, and what instruments
       # count in it.
       module Readout
-        BITS = 8
-
         module_function
 
-        # @return [Array(Measuring::Counted, String)] and interleaved codes
+        # @return [Array(Measuring::Counted, Mordant::Media::PlainPng::Band)]
         def make(desk, wish, body, window)
           working, measured, drawn = desk.part(wish, window)
-          [Measuring.new(wish, body, extent: window).counted(working, measured), Mordant::Media::Integers.interleave(drawn, BITS).to_binary]
+          codes = Mordant::Media::Integers.interleave(drawn, Mordant::Media::PlainPng::BITS)
+          [Measuring.new(wish, body, extent: window).counted(working, measured), Mordant::Media::PlainPng.band(codes, window.width, window.height)]
         end
 
-        # @param bands [Array<Array(Measuring::Counted, String)>] from above
+        # @param bands [Array<Array(Measuring::Counted, Mordant::Media::PlainPng::Band)>] from above
         # @return [Array(Measuring::Counted, String)] of the whole picture
-        def join(bands) = bands.transpose.then { |counted, codes| [counted.compact.reduce(:+), codes.join] }
+        def join(bands) = bands.transpose.then { |counted, parts| [counted.compact.reduce(:+), Mordant::Media::PlainPng.file(parts)] }
       end
     end
   end
