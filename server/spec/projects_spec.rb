@@ -88,13 +88,20 @@ RSpec.describe Server::Pictures::FrameStore do
   let(:clip) { cut.loaded_shots.first.clip }
   let(:cache) { File.join(@folder, "cache") }
 
+  let(:stores) { [] }
+
+  # One of a process of its own, as it were; what it decodes has come when an example ends.
+  def store = described_class.new(folder: cache).tap { |one| stores << one }
+
+  after { stores.each(&:finish) }
+
   def files = Dir.glob(File.join(cache, "*/*.rgb48"))
 
   it "decodes a stretch at once, and finds it again on disk" do
-    described_class.new(folder: cache).tap { |store| store.fetch(clip, 0, width: 64, height: 36) }.finish
+    store.tap { |one| one.fetch(clip, 0, width: 64, height: 36) }.finish
     expect(files.size).to eq(described_class::AHEAD)
     allow(Mordant::Media::Reader).to receive(:new).and_raise("nothing should be decoded")
-    expect(described_class.new(folder: cache).fetch(clip, 5, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(5))
+    expect(store.fetch(clip, 5, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(5))
   end
 
   it "decodes a stretch once for all processes that ask for it at the same time" do
@@ -102,7 +109,7 @@ RSpec.describe Server::Pictures::FrameStore do
     allow(Mordant::Media::Slated).to receive(:new).and_wrap_original do |make, *arguments, **how|
       make.call(*arguments, **how).tap { |reader| allow(reader).to receive(:each).and_wrap_original { |each, **stretch, &block| begun << 1 && each.call(**stretch, &block) } }
     end
-    fetching = ->(number) { Thread.new { described_class.new(folder: cache).fetch(clip, number, width: 64, height: 36).rgb[0, 0] } }
+    fetching = ->(number) { Thread.new { store.fetch(clip, number, width: 64, height: 36).rgb[0, 0] } }
     first = fetching.call(0)
     begun.pop
     expect([first, fetching.call(3), fetching.call(5)].map(&:value)).to match([0, 3, 5].map { |number| be_within(40).of(Footage.code(number)) })
@@ -110,7 +117,7 @@ RSpec.describe Server::Pictures::FrameStore do
   end
 
   it "tells the first frame before the others are there, and has one decoded that is wanted soon" do
-    store = described_class.new(folder: cache)
+    store = self.store
     store.prepare(clip, 0, width: 64, height: 36, pause: 60)
     expect(store.fetch(clip, 0, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(0))
     expect(files.map { |file| File.basename(file) }).to eq(["0.rgb48"])
@@ -120,7 +127,7 @@ RSpec.describe Server::Pictures::FrameStore do
   end
 
   it "lets go of frames that were to come after a pause, for a hand that goes elsewhere" do
-    store = described_class.new(folder: cache)
+    store = self.store
     [0, 9, 4].each { |number| expect(store.fetch(clip, number, width: 64, height: 36, ahead: 3, pause: 60).rgb[0, 0]).to be_within(40).of(Footage.code(number)) }
     expect(store.fetch(clip, 5, width: 64, height: 36, ahead: 3, pause: 60).rgb[0, 0]).to be_within(40).of(Footage.code(5))
     store.finish
@@ -128,7 +135,7 @@ RSpec.describe Server::Pictures::FrameStore do
   end
 
   it "tells what is wrong with the first frame, and leaves what is wrong with a later one to whoever wants that" do
-    store = described_class.new(folder: cache)
+    store = self.store
     allow(Mordant::Media::Slated).to receive(:new).and_wrap_original do |make, *arguments, **how|
       make.call(*arguments, **how).tap do |reader|
         allow(reader).to receive(:each).and_wrap_original do |each, first:, count:, **raster, &block|
@@ -146,7 +153,7 @@ RSpec.describe Server::Pictures::FrameStore do
   end
 
   it "does not find frames of a file that has changed" do
-    fetch = -> { described_class.new(folder: cache).tap { |store| store.fetch(clip, 0, width: 64, height: 36) }.finish }
+    fetch = -> { store.tap { |one| one.fetch(clip, 0, width: 64, height: 36) }.finish }
     fetch.call
     Footage.steps(@folder, name: "one.mkv", frames: 11)
     File.utime(Time.now, Time.now + 60, File.join(@folder, "one.mkv"))
@@ -167,12 +174,12 @@ RSpec.describe Server::Pictures::FrameStore do
 
   it "goes on without a cache when the disk is full" do
     allow(File).to receive(:binwrite).and_raise(Errno::ENOSPC)
-    store = described_class.new(folder: cache)
+    store = self.store
     expect { expect(store.fetch(clip, 2, width: 64, height: 36).rgb[0, 0]).to be_within(40).of(Footage.code(2)) and store.finish }.to output(/No space left.*files are not kept/).to_stderr
   end
 
   it "keeps reduced frames as well" do
-    store = described_class.new(folder: cache)
+    store = self.store
     small = store.fetch(clip, 1, width: 64, height: 36, reduction: 4)
     expect([small.width, small.height]).to eq([16, 9])
     expect(store.fetch(clip, 1, width: 64, height: 36, reduction: 4)).to equal(small)

@@ -71,7 +71,8 @@ module Server
     def shot(id)
       return (@by_id ||= loaded_shots.index_by(&:id))[id] if @loaded_shots
 
-      (@single ||= {})[id] ||= shots.includes(:recipes, clip: :media_root).find(id).tap do |one|
+      # one by one, whose statements are prepared: a fraction of the time that preloading takes
+      (@single ||= {})[id] ||= (Shot.find_by(id:, cut_id: self.id) || raise(ActiveRecord::RecordNotFound)).tap do |one|
         one.association(:cut).target = self
         one.clip.association(:project).target = project
       end

@@ -174,7 +174,7 @@ module Server
       # @return [Array(Hash, Wish, String), nil] what is asked for, and its digest
       def look(socket)
         asked = heard(socket) or return
-        wish = Asked.wish(Cut.includes(:project).fetch(asked[:cut]), asked[:body])
+        wish = Asked.wish(Cut.fetch(asked[:cut]), asked[:body])
         [asked[:body], wish, digest(wish)]
       end
 

@@ -48,7 +48,7 @@ module Server
 
       def run
         while (cut, frame = rested)
-          ActiveRecord::Base.connection_pool.with_connection { decode(Cut.includes(:project).fetch(cut), frame) }
+          ActiveRecord::Base.connection_pool.with_connection { decode(Cut.fetch(cut), frame) }
         end
       rescue Record::Missing, ActiveRecord::ActiveRecordError
         nil # the cut has gone meanwhile, or the database is away; whoever looks next is told

@@ -13,7 +13,7 @@ module Server
 
       # What a list would change of a cut.
       app.post "/api/cuts/:id/recut" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         unkept do
           conforming = Conforming.new(cut.project, body)
@@ -23,21 +23,21 @@ module Server
 
       # Lays it over the cut.
       app.put "/api/cuts/:id/recut" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         assembled(cut, Conforming.new(cut.project, body).take(cut, seen: whole_or_none(body, "edition")))
       end
 
       # A hand on the shots; see Assembly::Hands.
       app.post "/api/cuts/:id/assembly" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         hands = Assembly::Hands.new(cut, body_json)
         assembled(cut, hands.call, notes: hands.notes)
       end
 
       # The cut as a list of its sources.
       app.get "/api/cuts/:id/list.:format" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         raise Mordant::ParameterError.new(path: "format", expected: "edl or otio", found: params["format"]) unless %w[edl otio].include?(params["format"])
 
         attachment "#{cut.name.gsub(/[^\w.-]+/, "_")}.#{params["format"]}"
@@ -47,7 +47,7 @@ module Server
 
       # Shots that have left the cut, with their grades.
       app.get "/api/cuts/:id/attic" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         answer(Attic.new(cut).to_a)
       end
 

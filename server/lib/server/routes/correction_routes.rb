@@ -20,7 +20,7 @@ module Server
 
       # The corrections of a whole cut, as a collection or as comments of its cut list.
       app.get "/api/cuts/:id/corrections.:format" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         cdls = cut.loaded_shots.to_h { |shot| [shot, export_of(cut.project, shot, *shot.standing(shot.recipe.grade)).cdl] }
         next corrections_file(cdls.values, cut.name, params["format"]) unless params["format"] == "edl"
 
@@ -31,7 +31,7 @@ module Server
 
       # Puts the corrections of a file on shots, as a step each; one undo takes all back.
       app.post "/api/cuts/:id/corrections" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         shots = body["shots"] ? every(cut.shots.includes(:recipes, clip: :media_root), ids(body, "shots")) : cut.loaded_shots
         taken = Corrections.read(body["name"].to_s, body["text"].to_s).put_on(cut, shots)

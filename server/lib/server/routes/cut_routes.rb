@@ -19,7 +19,7 @@ module Server
 
       # The record frame of a timecode somebody typed: of the cut, or of the source of a shot.
       app.get "/api/cuts/:id/frame" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         next answer(frame: cut.at_record(params["record"])) if params["record"]
 
         shot = cut.shots.includes(clip: :media_root).find_by(id: Integer(params["shot"].to_s, 10, exception: false)) || raise(Record::Missing, "there is no shot #{params["shot"]} in this cut")
@@ -29,7 +29,7 @@ module Server
 
       # A flag with a note on many shots at once.
       app.post "/api/cuts/:id/flags" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         shots = every(cut.shots, ids(body, "shots"))
         Shot.mark(cut, shots, flag: body["flag"], note: body.fetch("note", ""), words: body["words"])

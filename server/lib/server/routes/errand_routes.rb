@@ -57,7 +57,7 @@ module Server
 
       app.helpers do
         def place(kind)
-          cut = Cut.includes(:project).fetch(params["id"])
+          cut = Cut.fetch(params["id"])
           status 202
           answer(Errand.place(cut, kind, yield(cut, body_json)).to_h)
         end

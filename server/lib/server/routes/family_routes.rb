@@ -5,7 +5,7 @@ module Server
   module FamilyRoutes
     def self.registered(app)
       app.post "/api/cuts/:id/families" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         Family.form(cut, name: body["name"], members: every(cut.shots, ids(body, "shots")), words: body["words"])
         status 201
@@ -46,7 +46,7 @@ module Server
       app.helpers do
         # Of the cut as it is now, with who belongs where.
         def families_of(cut)
-          fresh = Cut.includes(:project).fetch(cut.id)
+          fresh = Cut.fetch(cut.id)
           members = fresh.loaded_shots.to_h { |shot| [shot.id, shot.family_id] }
           answer(families: fresh.to_h[:families], members:, project: fresh.project.to_h)
         end

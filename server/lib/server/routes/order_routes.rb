@@ -9,7 +9,7 @@ module Server
       end
 
       app.post "/api/cuts/:id/orders" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         shots = body["shots"].nil? ? nil : every(cut.shots.includes(clip: :media_root), ids(body, "shots"))
         status 201
@@ -18,7 +18,7 @@ module Server
 
       # What outputs would be, before they are ordered: a line of each, warnings, and why one cannot be.
       app.post "/api/cuts/:id/orders/look" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         shots = body["shots"].nil? ? nil : every(cut.shots.includes(clip: :media_root), ids(body, "shots")).each { |shot| shot.clip.association(:project).target = cut.project }
         answer(OrderLook.new(cut, sheets: body["outputs"], template: body["template"], shots:).to_a)
@@ -26,7 +26,7 @@ module Server
 
       # What an output's picture is, with all that is drawn over it.
       app.post "/api/cuts/:id/orders/preview" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         raise Mordant::ParameterError.new(path: "output", expected: "an object", found: body["output"]) unless body["output"].is_a?(Hash)
 

@@ -15,14 +15,14 @@ module Server
         body = body_json
         content_type Pictures::Answer::TYPE
         Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) do
-          picture(Cut.includes(:project).fetch(params["id"]), body)
+          picture(Cut.fetch(params["id"]), body)
         end
       end
 
       # A part of the picture, pixel by pixel as the screen shows it; see Pictures::Part.
       app.post "/api/cuts/:id/window" do
         body = body_json
-        wish = wish(Cut.includes(:project).fetch(params["id"]), body)
+        wish = wish(Cut.fetch(params["id"]), body)
         content_type "image/png"
         turn = [body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0]
         Pictures::Part.png(wish, body) { |work| Pictures::Desk.current.gate.pass(*turn) { work.call } }
@@ -32,7 +32,7 @@ module Server
       # where it cannot.
       app.post "/api/cuts/:id/ladder" do
         body = body_json
-        wish = wish(Cut.includes(:project).fetch(params["id"]), body)
+        wish = wish(Cut.fetch(params["id"]), body)
         content_type Pictures::Answer::TYPE
         made = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Ladders.new(Pictures::Desk.current, wish, body["ladder"]).prepared }
         halt 204 unless made
@@ -43,7 +43,7 @@ module Server
       app.post "/api/cuts/:id/point" do
         body = body_json
         place = %w[x y].map { |name| (body[name].is_a?(Numeric) && body[name].between?(0, 1)) ? body[name].to_f : raise(Mordant::ParameterError.new(path: name, expected: "a share of the picture", found: body[name])) }
-        wish = wish(Cut.includes(:project).fetch(params["id"]), body)
+        wish = wish(Cut.fetch(params["id"]), body)
         source, working, display = Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::Desk.current.point(wish, *place) }
         matte = body["acts"] && Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.matte_point(wish, *place, body["acts"]) }
         answer(source:, working:, display:, matte:)
@@ -55,7 +55,7 @@ module Server
         content_type Pictures::Answer::TYPE
         first, count = %w[first count].map { |name| number(name) }
         most_playing(count)
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         frames = playing(cut, first, count, reduction(params["size"]))
         sizes = frames.map { |frame, shot, codes| {frame:, shot: shot.id, width: codes.width, height: codes.height} }
         Pictures::Answer.pack({frames: sizes}, frames.to_h { |frame, _, codes| ["f#{frame}", codes.rgb.transpose.to_binary] })
@@ -63,7 +63,7 @@ module Server
 
       # Finished pictures of a range, or frames of it without their noise, made by workers ahead of playing it.
       app.post "/api/cuts/:id/renders" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         screen(cut.project, body["on"])
         status 202
@@ -78,7 +78,7 @@ module Server
 
       # Frames whose finished pictures are there, as [first, count].
       app.post "/api/cuts/:id/kept" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         wish = Pictures::Wish.new(cut:, screen: screen(cut.project, body_json["on"]))
         frames = Pictures::Kept.current.frames(wish, 0...cut.timeline.length)
         answer(spans: frames.chunk_while { |a, b| b == a + 1 }.map { |run| [run.first, run.size] })
@@ -86,7 +86,7 @@ module Server
 
       # Frames that have noise taken away, and those of them whose result is there, as [first, count].
       app.get "/api/cuts/:id/cleaned" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         cut.loaded_shots
         wanted, there = Pictures::Desk.current.cleaned.frames(Pictures::Wish.new(cut:), 0...cut.timeline.length)
         answer(wanted: wanted.size, spans: there.chunk_while { |a, b| b == a + 1 }.map { |run| [run.first, run.size] })
@@ -98,7 +98,7 @@ module Server
         first, count = whole(body, "first"), whole(body, "count")
         most_playing(count)
         content_type Pictures::Answer::TYPE
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         wish = Pictures::Wish.new(cut:, trial: trial(body["trial"]))
         starts = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::PlayedLadders.starts(Pictures::Desk.current, wish, first...(first + count), reduction(body["size"])) }
         Pictures::Answer.pack({frames: starts.map(&:first)}, starts.to_h { |told, words| ["f#{told[:frame]}", words] })
@@ -106,7 +106,7 @@ module Server
 
       # One of them; made now if it is not there, smaller if that will do.
       app.post "/api/cuts/:id/finished" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         content_type Pictures::Answer::TYPE
         wish = Pictures::Wish.new(cut:, frame: whole(body, "frame"), screen: screen(cut.project, body["on"]), onward: true)
@@ -119,7 +119,7 @@ module Server
         first, count = whole(body, "first"), whole(body, "count")
         most_playing(count, MOST_LADDERS)
         content_type Pictures::Answer::TYPE
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         wish = Pictures::Wish.new(cut:, screen: screen(cut.project, body["on"]), trial: trial(body["trial"]))
         played = Pictures::PlayedLadders.new(Pictures::Desk.current, wish, body["held"], reduction(body["size"]))
         ladders = Pictures::Desk.current.gate.pass(nil, 0) { played.of(first...(first + count)) }

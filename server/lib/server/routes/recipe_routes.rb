@@ -35,7 +35,7 @@ module Server
 
       # Steps over a stretch of the cut.
       app.post "/api/cuts/:id/washes" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         wash = Wash.lay(cut, body.slice("name", "from", "to"), words: body["words"])
         status 201
@@ -51,7 +51,7 @@ module Server
 
       # Copies of steps onto many shots at once; one undo takes all back.
       app.post "/api/cuts/:id/paste" do
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         body = body_json
         shots = every(cut.shots.includes(:recipes), ids(body, "shots"))
         recipes = Recipe.paste(cut.project, shots.to_h { |shot| [shot, body["steps"]] }, replace: body["replace"] == true, along: body.slice("spans", "bundles"), from: (whole(body, "from") if body["from"]), words: body["words"])

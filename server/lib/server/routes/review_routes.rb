@@ -15,7 +15,7 @@ module Server
 
       # The address of the link is told this once.
       app.post "/api/cuts/:id/reviews" do
-        review, secret = Review.made(Cut.includes(:project).fetch(params["id"]), body_json)
+        review, secret = Review.made(Cut.fetch(params["id"]), body_json)
         status 201
         answer(review.to_h.merge(address: "/review/#{secret}"))
       end
@@ -56,13 +56,13 @@ module Server
       end
 
       app.get "/api/cuts/:id/notes" do
-        answer(Note.shown(Cut.includes(:project).fetch(params["id"])))
+        answer(Note.shown(Cut.fetch(params["id"])))
       end
 
       app.get "/api/cuts/:id/notes.:format" do
         kinds = {"txt" => :text, "otio" => :otio}
         made = kinds[params["format"]] or raise Mordant::ParameterError.new(path: "format", expected: "txt or otio", found: params["format"])
-        cut = Cut.includes(:project).fetch(params["id"])
+        cut = Cut.fetch(params["id"])
         attachment "#{cut.name.gsub(/[^\w.-]+/, "_")}_notes.#{params["format"]}"
         content_type "text/plain"
         NoteList.new(cut).public_send(made)
@@ -70,7 +70,7 @@ module Server
 
       app.post "/api/cuts/:id/notes" do
         body = body_json
-        note = Note.left(Cut.includes(:project).fetch(params["id"]), body, by: body["by"] || (Person.asked? ? nil : "colourist"))
+        note = Note.left(Cut.fetch(params["id"]), body, by: body["by"] || (Person.asked? ? nil : "colourist"))
         status 201
         answer(note.to_h)
       end
