@@ -153,6 +153,11 @@ RSpec.describe "Footage", type: :request do
     desk.picture(Server::Pictures::Wish.new(cut:, frame: 5, screen: Server::Screens.of(project, nil)))
     expect(opened.last).to end_with("clip.mkv")
     desk.picture(Server::Pictures::Wish.new(cut:, frame: 9, screen: Server::Screens.of(project, nil), passing: true), size: "small")
+    stamp = Mordant::Media::FrameIndex.stamp(copy.path)
+    probed = []
+    allow(Mordant::Media::Probe).to(receive(:new).and_wrap_original { |made, path| made.call(path).tap { probed << path } })
+    [2, 7].each { |frame| Server::Pictures::Desk.new.playing(cut, cut.loaded_shots.first, frame, 4) }
+    expect([opened.last, Mordant::Media::FrameIndex.stamp(copy.path), probed]).to eq([copy.path, stamp, []]) # it is known by now
     FileUtils.rm(copy.path) # swept away, or of an older version: it is made again when it would be played
     Server::Pictures::Desk.new.playing(cut, Server::Cut.find(cut.id).loaded_shots.first, 2, 2)
     expect(clip.copy_status).to eq("waiting")

@@ -65,9 +65,10 @@ module Mordant
         File.delete(partial) if partial && File.exist?(partial)
       end
 
-      # @param index [FrameIndex, #call, nil] see Reader
+      # @param facts [Facts, nil] of the copy, where they are known
+      # @param index [FrameIndex, nil] likewise
       # @return [Reader]
-      def reader(index: nil) = Reader.new(@path, rate: @rate, index:)
+      def reader(facts: nil, index: nil) = Reader.new(@path, rate: @rate, facts:, index:)
 
       def exist? = File.exist?(@path)
     end

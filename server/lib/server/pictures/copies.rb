@@ -8,6 +8,8 @@ module Server
     # ago goes first. The folder may be deleted at any time.
     class Copies
       SHARE_OF_FREE = 0.5 # of the disk that is left, at most
+      TOUCHED_EVERY = 3600 # seconds between two times that one is marked as played; what is known of it goes with that
+      KNOWN = 64 # copies of which facts and frames are known
 
       def self.current = (@current ||= new)
 
@@ -15,6 +17,7 @@ module Server
       # @param limit [Integer] bytes
       def initialize(folder: File.join(Settings.cache, "copies"), limit: Settings.copies_limit)
         @folder, @limit = folder, limit
+        @known = {}
       end
 
       # @param clip [Clip]
@@ -36,8 +39,9 @@ module Server
           return
         end
 
-        FileUtils.touch(copy.path)
-        copy.reader(index: -> { (@indexes ||= {})[copy.path] ||= Mordant::Media::FrameIndex.of(copy.path) })
+        FileUtils.touch(copy.path) if Time.now - File.mtime(copy.path) > TOUCHED_EVERY
+        probe = known(copy.path)
+        copy.reader(facts: probe.facts, index: probe.index)
       end
 
       # Makes one; room is made for it first.
@@ -71,6 +75,13 @@ module Server
       end
 
       private
+
+      # @return [Mordant::Media::Probe] of a copy as it is now
+      def known(path)
+        key = [path, Mordant::Media::FrameIndex.stamp(path)]
+        @known.shift while @known.size > KNOWN
+        @known[key] ||= Mordant::Media::Probe.new(path)
+      end
 
       def allowed(held) = [@limit, held + (free * SHARE_OF_FREE).to_i].min
 

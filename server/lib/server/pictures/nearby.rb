@@ -8,6 +8,7 @@ module Server
     class Nearby
       REST = 0.4 # seconds after a picture before anything is decoded
       REACH = 8 # shots on each side
+      ENOUGH = 4 # seconds, after which no further one is begun
 
       class << self
         # @return [Nearby, nil] of a web process; nil elsewhere
@@ -71,8 +72,9 @@ module Server
 
       def decode(cut, frame)
         width, height = Desk.raster(cut.project)
+        over = now + ENOUGH
         missing(cut, frame).each_with_index do |(shot, number), far|
-          break if @newest # which comes first
+          break if @newest || now > over # what is newest comes first
 
           @store.fetch(shot.clip, number, width:, height:, ahead: (far < 2) ? FrameStore.ahead(shot.clip) : 1)
           @store.finish
@@ -80,6 +82,8 @@ module Server
           next # told to who goes there, where it happens again
         end
       end
+
+      def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     end
   end
 end

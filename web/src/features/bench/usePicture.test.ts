@@ -99,6 +99,21 @@ describe('usePicture', () => {
     expect(picture.settled.value).toBe(true)
   })
 
+  it('shows another frame of what takes long to decode from its working copy first', async () => {
+    const { wanted, picture } = await start(wish({ copied: true }))
+    await asked[0]?.answer()
+    wanted.value = wish({ copied: true, frame: 40 })
+    await vi.advanceTimersByTimeAsync(0)
+    expect(asked.slice(1).map((one) => one.size)).toEqual(['drag'])
+    await asked[1]?.answer()
+    expect([picture.settled.value, asked.at(-1)?.size]).toEqual([false, 'full'])
+    await asked[2]?.answer()
+    expect(picture.settled.value).toBe(true)
+    wanted.value = wish({ copied: true, frame: 40, source: true })
+    await vi.advanceTimersByTimeAsync(0)
+    expect(asked.slice(3).map((one) => one.size)).toEqual(['full'])
+  })
+
   it('numbers its requests, so that the server can drop what is overtaken', async () => {
     const { wanted } = await start(wish())
     await asked[0]?.answer()

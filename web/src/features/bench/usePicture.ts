@@ -16,6 +16,8 @@ export interface PictureWish {
   on: ScreenWish
   /** A hand is moving: a reduced picture now, the exact one when it rests. */
   moving: boolean
+  /** Its footage has a working copy, as it takes long to decode: another frame is shown from that first. */
+  copied?: boolean
   /** Recipes under the hand, not stored yet. */
   trial: Trial | null
   /** The picture of a still or a swatch in place of the shot's. */
@@ -204,8 +206,9 @@ export function usePicture(wish: Ref<PictureWish | null>, trouble: (error: unkno
       clearTimeout(timer)
       settled.value = false
       if (!now) return
-      const quick = now.moving || (before !== null && before !== undefined && before.frame !== now.frame && busy)
-      if (quick) want('drag')
+      const elsewhere = before !== null && before !== undefined && before.frame !== now.frame
+      const quick = now.moving || (elsewhere && busy)
+      if (quick || (elsewhere && now.copied)) want('drag')
       timer = window.setTimeout(() => want('full'), quick ? REST : 0)
     },
     { immediate: true },

@@ -34,6 +34,7 @@ export function usePresent({ opened, source, clipping }: PresentOptions) {
       source: source.value,
       on: screen.wish,
       moving: handMoving.value,
+      copied: cut.shot.clip.copy.status === 'ready',
       trial: cut.trialOf(cut.shot, compared.document ?? borrow.document ?? swatches.document),
       test: sight.test,
       tap: sight.tap,
