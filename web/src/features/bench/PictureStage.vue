@@ -113,7 +113,7 @@ defineExpose({ step: zoom.step })
         <span v-if="source" class="border border-weld px-1.5 text-weld">source</span>
         <template v-if="!shotsOnly"><ReferenceMenu /><TestMenu /></template>
         <button class="hover:text-ink" title="F: fitted, 1:1, 2:1" @click="zoom.step">{{ zoom.fits.value ? 'fit ' : '' }}{{ Math.round(zoom.scale.value * 100) }} %</button>
-        <span v-if="reduced" class="text-dim" data-test="reduced">reduced while it moves</span>
+        <span v-if="reduced" class="text-dim" data-test="reduced">reduced for now</span>
         <span v-else-if="enlarged && !real" class="text-weld" :title="`the picture is made at ${bitmap?.width}×${bitmap?.height} and enlarged to what is shown; what is delivered has the whole raster`" data-test="enlarged">enlarged</span>
       </span>
     </div>
