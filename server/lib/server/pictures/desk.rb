@@ -1,18 +1,19 @@
 # frozen_string_literal: true
 
+require "forwardable"
+
 module Server
   module Pictures
     # Makes the pictures and instruments of a cut for a screen.
     class Desk
+      extend Forwardable
+
       # The settled picture; footage beyond it is shown at this size.
       WIDTH = 960
       HEIGHT = 540
       # While a hand is moving, blocks of this edge are one pixel.
       DRAG_REDUCTION = 3
       PLAY_REDUCTION = 2
-      PLAY_AHEAD = 16 # frames decoded in one go
-      COPIED_AHEAD = 2
-      GRADING = 0.2 # seconds that a picture mostly takes once its frame is decoded
       SMALL_REDUCTION = 4
       REDUCTIONS = {"full" => 1, "play" => PLAY_REDUCTION, "drag" => DRAG_REDUCTION, "small" => SMALL_REDUCTION}.freeze
       PLANS = 64
@@ -22,14 +23,21 @@ module Server
 
       def self.current = (@current ||= new)
 
-      attr_reader :gate, :store
+      attr_reader :gate
+
+      # @!method alone(wish)
+      # @!method incoming(wish)
+      # @!method prepare(wish)
+      # @!method playing(cut, shot, source_frame, reduction)
+      # @!method store
+      #   As of Supply.
+      def_delegators :@supply, :alone, :incoming, :prepare, :playing, :store
 
       def initialize(store: FrameStore.new)
-        @store = store
+        @supply = Supply.new(store)
         @gate = Gate.new
         @plans = {}
         @smalls = {}
-        @tests = {}
       end
 
       # @param wish [Wish]
@@ -42,17 +50,6 @@ module Server
         working = mixed(wish) { |feed| made(wish, feed) { |recipe| graded(wish, feed, recipe, REDUCTIONS.fetch(size)) } }
         measured = wish.screen.measured(working)
         [working, measured, wish.screen.drawn(working, measured)]
-      end
-
-      # Has frames of a wish decoded while all else is looked at.
-      def prepare(wish)
-        return if wish.still || wish.test
-
-        width, height = wish.raster || Desk.raster(wish.project)
-        wish.cut.timeline.layers(wish.frame).each do |layer|
-          clip, number = wish.cut.shot(layer.shot.key).clip, layer.source_frame
-          @store.prepare(clip, number, width:, height:, **decoding(wish, clip, number, width, height)) if (0...clip.frames).cover?(number)
-        end
       end
 
       # A part of a picture at its wish's raster, which may be that of the master.
@@ -87,7 +84,7 @@ module Server
       end
 
       # @return [Array<Array(Feed, Mordant::Noise::Kept)>] of a frame's layers that have noise taken away
-      def kept_noise(wish) = feeds(wish).filter_map { |feed, _| Mordant::Noise::Kept.of(wish.recipe_of(feed.shot))&.then { |kept| [feed, kept] } }
+      def kept_noise(wish) = @supply.feeds(wish).filter_map { |feed, _| Mordant::Noise::Kept.of(wish.recipe_of(feed.shot))&.then { |kept| [feed, kept] } }
 
       # Takes noise away from a frame, if it has a step that does, and keeps what that leaves.
       def clean(wish) = kept_noise(wish).each { |feed, kept| cleaned.fetch(wish.project, feed, kept) }
@@ -107,7 +104,7 @@ module Server
         return 1 if wish.still
 
         width, height = wish.raster || Desk.raster(wish.project)
-        rows = feeds(wish).map { |feed, _| plan(wish.project, wish.recipe_of(feed.shot), feed.encoding).least_rows }.max
+        rows = @supply.feeds(wish).map { |feed, _| plan(wish.project, wish.recipe_of(feed.shot), feed.encoding).least_rows }.max
         (rows / height.to_f).ceil.clamp(1, [wish.project.width / width, wish.project.height / height].min.clamp(1, nil))
       end
 
@@ -130,30 +127,11 @@ module Server
         [feed.values(codes), working.rgb.to_a.flatten, wish.screen.measured(working).rgb.to_a.flatten]
       end
 
-      # @param wish [Wish]
-      # @return [Feed, nil] of a frame that is one shot's alone
-      def alone(wish)
-        (feed, _), other = feeds(wish)
-        feed unless other
-      end
-
       # A part of a frame as decoded; in a dissolve of the incoming shot.
       #
       # @param region [Array<Float>] see Mordant::Region
       # @return [Mordant::Media::Codes]
       def patch(wish, region:) = incoming(wish).codes.crop(region)
-
-      # Frames of one shot as decoded, for playing.
-      #
-      # @param shot [Shot]
-      # @param source_frame [Integer]
-      # @param reduction [Integer]
-      # @return [Mordant::Media::Codes]
-      def playing(cut, shot, source_frame, reduction)
-        whole = Desk.raster(cut.project)
-        width, height = whole.map { |edge| edge / reduction }
-        @store.fetch(shot.clip, source_frame, width:, height:, ahead: PLAY_AHEAD, copy: Copies.current.reader(shot.clip, *whole))
-      end
 
       # The project's raster within WIDTH x HEIGHT.
       #
@@ -228,11 +206,6 @@ module Server
         remembered(Depends.digest("following", Depends.grade(project, recipe, project.space.log))) { Mordant::Grade::Plan.new(recipe:, source: project.space.log, space: project.space) }
       end
 
-      # The shot at a frame, the incoming one of a dissolve, and what goes into its plan.
-      #
-      # @return [Feed]
-      def incoming(wish) = feeds(wish).last.first
-
       # @param extent [String, Mordant::Grade::Window] as of #shown
       # @return [Mordant::Grade::Moment] of the shot at a frame, the incoming one of a dissolve
       def moment(wish, extent) = incoming(wish).then { |feed| extent.is_a?(String) ? feed.moment(REDUCTIONS.fetch(extent)) : feed.moment.at(extent) }
@@ -277,39 +250,11 @@ module Server
       # @yieldreturn [Mordant::Frame] in the working space
       # @return [Mordant::Frame] layers as the transition has them there
       def mixed(wish, window = nil)
-        frames = feeds(wish).map { |feed, layer| [yield(feed), layer] }
+        frames = @supply.feeds(wish).map { |feed, layer| [yield(feed), layer] }
         working, (incoming, layer) = frames.first.first, frames[1]
         return working unless incoming
 
         wish.project.transitions.call(working, incoming, layer, **(window ? {window:, raster: wish.raster || Desk.raster(wish.project)} : {}))
-      end
-
-      # @return [Array<Array(Feed, Mordant::Cut::Timeline::Layer)>] layers of a frame; a test picture
-      #   has no other under it
-      def feeds(wish)
-        layers = wish.cut.timeline.layers(wish.frame)
-        layers = layers.last(1) if wish.test
-        layers.map { |layer| [feed(wish, layer), layer] }
-      end
-
-      def feed(wish, layer)
-        shot = wish.cut.shot(layer.shot.key)
-        width, height = wish.raster || Desk.raster(wish.project)
-        return Feed.new(shot, wish.test.encoding, stamp: ["test", wish.test.id, width, height]) { |reduction, _| test_codes(wish.test, width, height).reduce(reduction) } if wish.test
-
-        Feed.new(shot, shot.clip.code_encoding, stamp: [Depends.frames(shot.clip, width, height), layer.source_frame, *("passing" if wish.passing)]) do |reduction, away|
-          number = layer.source_frame + away
-          @store.fetch(shot.clip, number, width:, height:, reduction:, **decoding(wish, shot.clip, number, width, height)) if (0...shot.clip.frames).cover?(number)
-        end
-      end
-
-      # How a frame is decoded for a wish; see FrameStore#fetch.
-      def decoding(wish, clip, number, width, height)
-        copy = Copies.current.reader(clip, width, height) if wish.passing && !@store.there?(clip, number, width:, height:)
-        return {copy:, ahead: 1} if wish.raster
-        return {copy:, ahead: PLAY_AHEAD} if wish.onward
-
-        {copy:, ahead: copy ? COPIED_AHEAD : FrameStore.ahead(clip), pause: GRADING}
       end
 
       # Of pictures that are not made pixel by pixel.
@@ -318,8 +263,6 @@ module Server
         at = [(x * working.width).floor.clamp(0, working.width - 1), (y * working.height).floor.clamp(0, working.height - 1)]
         [nil, working.at(*at).to_a, measured.at(*at).to_a]
       end
-
-      def test_codes(test, width, height) = @tests[[test.id, width, height]] ||= test.codes(width, height)
     end
   end
 end
