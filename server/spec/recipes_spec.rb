@@ -67,7 +67,7 @@ RSpec.describe "Grades", type: :request do
     put(Studio.balance(exposure: 0.1), revision: 0)
     call(:post, "/projects/#{cut.project_id}/undo")
     put(Studio.balance(exposure: 0.7), revision: 2)
-    expect(Server::Revision.all.map { |one| one.after.dig("document", "steps", 0, "parameters", "exposure") }).to eq([0.1, 0.7])
+    expect(Server::Revision.order(:id).map { |one| one.after.dig("document", "steps", 0, "parameters", "exposure") }).to eq([0.1, 0.7])
     call(:post, "/projects/#{cut.project_id}/undo")
     call(:post, "/projects/#{cut.project_id}/redo")
     expect(exposure).to eq(0.7)
