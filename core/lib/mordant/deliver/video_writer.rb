@@ -136,7 +136,7 @@ module Mordant
       # With its length, of which a part itself tells nothing; rounded so that no error adds up.
       def entry(first, count)
         from, to = [first, first + count].map { |record| ((record - @first) / @rate * 1_000_000).round }
-        "file '#{part_file(first, count).gsub("'", "'\\\\''")}'\nduration #{to - from}us\n"
+        "file #{Media::Command.listed(part_file(first, count))}\nduration #{to - from}us\n"
       end
 
       def list = File.join(folder, "parts.txt")
