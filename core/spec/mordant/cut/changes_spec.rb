@@ -59,6 +59,13 @@ RSpec.describe Mordant::Cut::Changes, :folder do
     expect([share(programme.truth, found), share(found, programme.truth)]).to eq([1.0, 1.0]), found.inspect
   end
 
+  it "takes a lamp that is lit in a shot, or goes out, for no dissolve" do
+    held = ->(picture, frame) { swung(picture, (frame * 7) % 4 - 2) } # by hand
+    lit = Programmes.new.add("1A", 40).add("2D", 110, &held).add("1D", 60, into: 20)
+    found = described_class.of(lit.write(File.join(@folder, "lit.mp4"))).map(&:to_h)
+    expect([share(lit.truth, found), share(found, lit.truth)]).to eq([1.0, 1.0]), found.inspect
+  end
+
   it "finds dissolves that are eased, from where they begin" do
     eased = ->(way) { (1 - Math.cos(Math::PI * way)) / 2 }
     programme = Programmes.new.add("1A", 50).add("2C", 60, into: 24, curve: eased).add("3A", 50, into: 18, curve: eased).add("1D", 50, into: 24)
@@ -124,5 +131,23 @@ RSpec.describe Mordant::Cut::Changes::Thumbs, :folder do
   it "decodes all where frames lean on each other over larger gaps" do
     path = made("gaps.mp4", "testsrc2", "-preset", "ultrafast", "-bf", "15", "-b_strategy", "0")
     expect(frames(path).map(&:last)).to eq([*0..29])
+  end
+end
+
+RSpec.describe Mordant::Cut::Changes::Detail do
+  let(:height) { Mordant::Cut::Changes::Thumbs::HEIGHT }
+  let(:width) { Mordant::Cut::Changes::Thumbs::WIDTH }
+
+  def pattern(seed) = Numo::SFloat.cast(Random.new(seed).then { |random| Array.new(height) { Array.new(width) { random.rand(0.2..0.8) } } })
+
+  def alike(one, other) = [one, other].map { |picture| described_class.of(picture).flatten }.then { |a, b| (a * b).sum / Math.sqrt((a * a).sum * (b * b).sum) }
+
+  it "is the same in another light, also where that falls on one side alone, and nothing in a picture of one colour" do
+    one, other = pattern(1), pattern(2)
+    from_beside = Numo::SFloat.new(1, width).seq / width * 0.9 + 0.1
+    expect(alike(one, one * 0.2)).to be > 0.95
+    expect(alike(one, one * from_beside)).to be > 0.95
+    expect(alike(one, other).abs).to be < 0.1
+    expect(described_class.of(Numo::SFloat.new(height, width).fill(0.5)).abs.max).to be < 1e-3
   end
 end

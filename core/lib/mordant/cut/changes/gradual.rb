@@ -12,9 +12,11 @@ module Mordant
       class Gradual
         LEAST_LENGTH = 3 # frames
         EVEN = 0.05 # that shares may be beside their places, in the mean
+        ABOUT = 0.15 # so far from one that is tried first, nothing about it is even
         IN_ALL = 0.5 # and in the sum over a dissolve
         SURE = 0.04 # of which much may happen around it as well
         ALIKE = 0.85 # correlation of ends that are one shot in another light
+        KEPT = 0.3 # correlation of detail of ends that are one shot, in which light comes or goes
         PLAIN = 0.02 # deviation of a picture of one colour
         LONGER = 0.0005 # beside the line, that a line may be more for each frame it is longer
         AGREED = 2 # frames that two lines may differ by at either end which say the same
@@ -92,7 +94,7 @@ module Mordant
         def last = @pictures.count - 1
 
         # One shot in another light, and not on the way from or to one colour.
-        def same?(a, b) = [a - 1, a, b, b + 1].none? { |at| plain?(at.clamp(0, last)) } && @pictures.alike(a, b) > ALIKE
+        def same?(a, b) = [a - 1, a, b, b + 1].none? { |at| plain?(at.clamp(0, last)) } && (@pictures.alike(a, b) > ALIKE || @pictures.kept(a, b) > KEPT)
 
         # Halfway, a mix of two pictures that have little in common varies less than they do; what has only moved does not.
         def flatter?(found)
@@ -153,7 +155,9 @@ module Mordant
             offs = beside(shares, places, tried)
             [tried[offs.min_index], offs.min]
           end
-          (start, length), = best[((one.start - REACH)..(one.start + one.length / 2 + 4)).step(EVERY), ((one.over - one.length / 2 - 4)..(one.over + REACH)).step(EVERY)]
+          (start, length), off = best[((one.start - REACH)..(one.start + one.length / 2 + 4)).step(EVERY), ((one.over - one.length / 2 - 4)..(one.over + REACH)).step(EVERY)]
+          return [[start, length], off] if off > ABOUT
+
           best[((start - EVERY + 1)..(start + EVERY - 1)), ((start + length - EVERY + 1)..(start + length + EVERY - 1))]
         end
 
@@ -182,7 +186,8 @@ module Mordant
         def beside(shares, places, lines)
           starts, lengths = lines.transpose.map { |row| Numo::DFloat.cast(row).reshape(lines.size, 1) }
           way = ((places.reshape(1, places.size) - starts + 1) / (lengths + 1)).clip(0.0, 1.0)
-          Numo::DFloat.minimum(off(shares, way), off(shares, way * way * (way * -2 + 3)) * EASED)
+          even, eased = off(shares, way.concatenate(way * way * (way * -2 + 3))).reshape(2, lines.size).then { |both| [both[0, true], both[1, true]] }
+          Numo::DFloat.minimum(even, eased * EASED)
         end
 
         # Mean distance of shares from ways. The ends of each are found anew, by least squares, as those that were taken may have

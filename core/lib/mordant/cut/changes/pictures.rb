@@ -29,7 +29,7 @@ module Mordant
           @luma = luma - luma.mean(axis: 1).reshape(count, 1)
           @spreads = (@luma * @luma).mean(axis: 1).to_a.map { |mean| Math.sqrt(mean) }
           @coarse = Rows.new(values.reshape(count, Thumbs::HEIGHT / COARSE, COARSE, Thumbs::WIDTH / COARSE, COARSE, 3).mean(axis: [2, 4]).reshape(count, Thumbs::SIZE / COARSE**2))
-          @alike, @moved = {}, {}
+          @alike, @moved, @detail = {}, {}, {}
         end
 
         # @return [Integer]
@@ -64,6 +64,9 @@ module Mordant
             [alike.max, SHIFTS[alike.max_index]]
           end
         end
+
+        # @return [Float] correlation of what stays as it is when light changes: near 0 of two shots, more of one shot whatever its light
+        def kept(a, b) = correlation(detail(a), detail(b))
 
         # @param share [Float] of picture b
         # @return [Float] correlation of the luma of a picture with a mix of two others
@@ -113,6 +116,8 @@ module Mordant
         end
 
         def luma(frame) = @luma[frame, true].reshape(Thumbs::HEIGHT, Thumbs::WIDTH)
+
+        def detail(frame) = @detail[frame] ||= Detail.of(luma(frame)).flatten
 
         def nearer(a, b)
           first, second = luma(a), luma(b)

@@ -8,7 +8,7 @@ module Mordant
         WIDTH = 48
         HEIGHT = 27
         SIZE = WIDTH * HEIGHT * 3 # bytes
-        LARGE = 1_500_000 # pixels
+        LARGE = 900_000 # pixels
         MOST_GAP = 6 # frames between two that are decoded; of what has larger ones all are
         FINER = 10 # pixels of a row, of which one of a small picture is the mean; more are left out before
         TOLERANCE = 1.5 # ms
