@@ -102,6 +102,11 @@ module Server
     # @return [Renditions] of what the project's HDR target shows
     def renditions = @renditions ||= Renditions.new(self)
 
+    # Without what it knows that is no row: files of the library, which targets may be made with.
+    #
+    # @return [self]
+    def anew = tap { @renditions = nil }
+
     # @return [Hash{Integer => Integer}] place of each shot in the cut
     def positions = @positions ||= shots.pluck(:id, :position).to_h
 

@@ -157,6 +157,7 @@ module Server
 
         wanted = heard(socket) if seen
         path = @desk.gate.try { working { made(seen, wanted) } } if wanted
+        ReadCuts.current.give_back(*seen.read) if seen
         give(socket, path) if path
       rescue Mordant::Error
         nil # told by who asked, where it happens again
@@ -171,18 +172,23 @@ module Server
 
       def working(&) = Memory.current.during { ActiveRecord::Base.connection_pool.with_connection(&) }
 
-      # @return [Array(Hash, Wish, String), nil] what is asked for, and its digest
+      # What another process asks for: its cut as of ReadCuts#take, the request, and the digest of all that the picture depends on.
+      Seen = Struct.new(:read, :body, :wish, :digest)
+      private_constant :Seen
+
+      # @return [Seen, nil]
       def look(socket)
         asked = heard(socket) or return
-        wish = Asked.wish(Cut.fetch(asked[:cut]), asked[:body])
-        [asked[:body], wish, digest(wish)]
+        read = ReadCuts.current.take(asked[:cut])
+        wish = Asked.wish(read.last, asked[:body])
+        Seen.new(read, asked[:body], wish, digest(wish))
       end
 
       # @return [String, nil] file that a band is in
-      def made((body, wish, digest), wanted)
-        return unless wanted[:digest] == digest
+      def made(seen, wanted)
+        return unless wanted[:digest] == seen.digest
 
-        band = wanted[:kind].make(@desk, wish, body, Mordant::Grade::Window.new(**wanted[:window]))
+        band = wanted[:kind].make(@desk, seen.wish, seen.body, Mordant::Grade::Window.new(**wanted[:window]))
         File.join(File.directory?(SHARED) ? SHARED : Dir.tmpdir, "mordant-#{SecureRandom.hex(8)}").tap do |path|
           File.open(path, File::WRONLY | File::CREAT | File::EXCL | File::BINARY, 0o600) { |file| Marshal.dump(band, file) }
         rescue SystemCallError

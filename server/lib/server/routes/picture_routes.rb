@@ -15,38 +15,44 @@ module Server
         body = body_json
         content_type Pictures::Answer::TYPE
         Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) do
-          picture(Cut.fetch(params["id"]), body)
+          ReadCuts.current.with(params["id"]) { |cut| picture(cut, body) }
         end
       end
 
       # A part of the picture, pixel by pixel as the screen shows it; see Pictures::Part.
       app.post "/api/cuts/:id/window" do
         body = body_json
-        wish = wish(Cut.fetch(params["id"]), body)
         content_type "image/png"
         turn = [body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0]
-        Pictures::Part.png(wish, body) { |work| Pictures::Desk.current.gate.pass(*turn) { work.call } }
+        ReadCuts.current.with(params["id"]) do |cut|
+          Pictures::Part.png(wish(cut, body), body) { |work| Pictures::Desk.current.gate.pass(*turn) { work.call } }
+        end
       end
 
       # What a screen needs before a hand moves, so that it can draw the frame by itself; 204
       # where it cannot.
       app.post "/api/cuts/:id/ladder" do
         body = body_json
-        wish = wish(Cut.fetch(params["id"]), body)
         content_type Pictures::Answer::TYPE
-        made = Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Ladders.new(Pictures::Desk.current, wish, body["ladder"]).prepared }
+        made = ReadCuts.current.with(params["id"]) do |cut|
+          wish = wish(cut, body)
+          Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Ladders.new(Pictures::Desk.current, wish, body["ladder"]).prepared }
+        end
         halt 204 unless made
-        Pictures::Answer.pack({frame: wish.frame, ladder: made.header}, made.parts)
+        Pictures::Answer.pack({frame: body["frame"], ladder: made.header}, made.parts)
       end
 
       # One pixel in numbers, for the loupe.
       app.post "/api/cuts/:id/point" do
         body = body_json
         place = %w[x y].map { |name| (body[name].is_a?(Numeric) && body[name].between?(0, 1)) ? body[name].to_f : raise(Mordant::ParameterError.new(path: name, expected: "a share of the picture", found: body[name])) }
-        wish = wish(Cut.fetch(params["id"]), body)
-        source, working, display = Pictures::Desk.current.gate.pass(body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0) { Pictures::Desk.current.point(wish, *place) }
-        matte = body["acts"] && Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.matte_point(wish, *place, body["acts"]) }
-        answer(source:, working:, display:, matte:)
+        turn = [body["screen"]&.to_s, body["screen"] ? whole(body, "sequence") : 0]
+        ReadCuts.current.with(params["id"]) do |cut|
+          wish = wish(cut, body)
+          source, working, display = Pictures::Desk.current.gate.pass(*turn) { Pictures::Desk.current.point(wish, *place) }
+          matte = body["acts"] && Pictures::Desk.current.gate.pass(nil, 0) { Pictures::Desk.current.matte_point(wish, *place, body["acts"]) }
+          answer(source:, working:, display:, matte:)
+        end
       end
 
       # Frames of the cut as decoded, for playing them up their ladders; those of dissolves are
@@ -55,8 +61,7 @@ module Server
         content_type Pictures::Answer::TYPE
         first, count = %w[first count].map { |name| number(name) }
         most_playing(count)
-        cut = Cut.fetch(params["id"])
-        frames = playing(cut, first, count, reduction(params["size"]))
+        frames = ReadCuts.current.with(params["id"]) { |cut| playing(cut, first, count, reduction(params["size"])) }
         sizes = frames.map { |frame, shot, codes| {frame:, shot: shot.id, width: codes.width, height: codes.height} }
         Pictures::Answer.pack({frames: sizes}, frames.to_h { |frame, _, codes| ["f#{frame}", codes.rgb.transpose.to_binary] })
       end
