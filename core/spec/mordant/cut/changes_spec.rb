@@ -66,6 +66,15 @@ RSpec.describe Mordant::Cut::Changes, :folder do
     expect([share(lit.truth, found), share(found, lit.truth)]).to eq([1.0, 1.0]), found.inspect
   end
 
+  it "looks between the bars about a picture of another shape" do
+    programme = Programmes.new.add("1A", 40).add("2C", 40, into: 16).add("3A", 44, into: 20).fade("3D", 36, down: 8, hold: 2, up: 6, level: 255.0).add("1B", 30)
+    ["crop=320:134,pad=320:180:0:23", "scale=240:180,pad=320:180:40:0"].each_with_index do |bars, number|
+      path = programme.write(File.join(@folder, "#{number}.mp4"), arguments: ["-vf", bars, "-c:v", "libx264", "-preset", "veryfast", "-crf", "20", "-pix_fmt", "yuv420p"])
+      found = described_class.of(path).map(&:to_h)
+      expect([share(programme.truth, found), share(found, programme.truth)]).to eq([1.0, 1.0]), found.inspect
+    end
+  end
+
   it "finds dissolves that are eased, from where they begin" do
     eased = ->(way) { (1 - Math.cos(Math::PI * way)) / 2 }
     programme = Programmes.new.add("1A", 50).add("2C", 60, into: 24, curve: eased).add("3A", 50, into: 18, curve: eased).add("1D", 50, into: 24)
@@ -149,5 +158,29 @@ RSpec.describe Mordant::Cut::Changes::Detail do
     expect(alike(one, one * from_beside)).to be > 0.95
     expect(alike(one, other).abs).to be < 0.1
     expect(described_class.of(Numo::SFloat.new(height, width).fill(0.5)).abs.max).to be < 1e-3
+  end
+end
+
+RSpec.describe Mordant::Cut::Changes::Bars do
+  let(:height) { Mordant::Cut::Changes::Thumbs::HEIGHT }
+  let(:width) { Mordant::Cut::Changes::Thumbs::WIDTH }
+
+  def without(pictures) = described_class.without(pictures.reshape(pictures.shape[0], height * width * 3)).reshape(*pictures.shape)
+
+  it "leaves what lies between them, in their place, and all of a picture that has none or is of one colour" do
+    pictures = Numo::SFloat.cast(Random.new(3).then { |random| Array.new(4 * height * width * 3) { random.rand(0.0..1.0) } }).reshape(4, height, width, 3)
+    expect(without(pictures)).to eq(pictures)
+    expect(without(pictures * 0 + 0.4)).to eq(pictures * 0 + 0.4)
+
+    barred = pictures.dup
+    barred[true, 0...4, true, true] = 0.0
+    barred[true, (height - 4)..-1, true, true] = 0.02
+    # a row at either end may be bar in part
+    expect(without(barred)[true, [0, height - 1], true, true].dup).to eq(pictures[true, [5, height - 6], true, true].dup)
+    expect(without(barred)[true, height / 2, true, true].dup).to eq(pictures[true, height / 2, true, true].dup)
+
+    barred = pictures.dup
+    barred[true, true, (width - 6)..-1, true] = 0.5
+    expect(without(barred)[true, true, [0, width - 1], true].dup).to eq(pictures[true, true, [0, width - 8], true].dup)
   end
 end

@@ -9,7 +9,7 @@ module Mordant
       # Source: local contrast normalization, K. Jarrett and others, What is the best multi-stage architecture for object recognition?, ICCV 2009.
       module Detail
         REACH = 2 # pixels either way that are right beside
-        FAINT = 0.005 # of white, below which a difference may be noise
+        FAINT = 0.02 # of white, below which a difference may be noise
 
         module_function
 

@@ -16,7 +16,7 @@ module Mordant
         IN_ALL = 0.5 # and in the sum over a dissolve
         SURE = 0.04 # of which much may happen around it as well
         ALIKE = 0.85 # correlation of ends that are one shot in another light
-        KEPT = 0.3 # correlation of detail of ends that are one shot, in which light comes or goes
+        KEPT = 0.25 # correlation of detail of ends that are one shot, in which light comes or goes
         PLAIN = 0.02 # deviation of a picture of one colour
         LONGER = 0.0005 # beside the line, that a line may be more for each frame it is longer
         AGREED = 2 # frames that two lines may differ by at either end which say the same

@@ -23,7 +23,7 @@ module Mordant
         # @param times [Array<Integer>] the frames that they are, rising from 0
         def initialize(thumbs, times:)
           @times = times
-          values = Numo::SFloat.cast(Numo::NArray.vstack(thumbs)) / 255
+          values = Bars.without(Numo::SFloat.cast(Numo::NArray.vstack(thumbs)) / 255)
           @fine = steadied(Rows.new(values))
           luma = LUMA.call(values)
           @luma = luma - luma.mean(axis: 1).reshape(count, 1)
