@@ -24,22 +24,22 @@ module Mordant
         columns, rows = region ? Region.pixels(region, frame.width, frame.height) : [0...frame.width, 0...frame.height]
         @width, @height = columns.size, rows.size
         rgb = region ? Region.cut(frame, region) : frame.rgb
-        @planes = Array.new(3) { |channel| rgb[channel, true].dup }
+        @rows = Pointwise.rows(rgb)
       end
 
       # @return [Integer] pixels
       def size = width * height
 
-      def red = @planes[0]
+      def red = planes[0]
 
-      def green = @planes[1]
+      def green = planes[1]
 
-      def blue = @planes[2]
+      def blue = planes[2]
 
       # @return [Array<Float>] of red, green and blue in luma
       def weights = Colour.encoding(encoding).luma_weights
 
-      def luma = @luma ||= self.class.luma(@planes, weights)
+      def luma = @luma ||= self.class.luma(planes, weights)
 
       # @return [Numo::SFloat] -0.5..0.5 within the gamut
       def cb = @cb ||= (blue - luma) * (0.5 / (1 - weights[2]))
@@ -49,11 +49,15 @@ module Mordant
 
       # @param channel [Symbol] of CHANNELS
       # @return [Numo::UInt16] [n], 0..1023
-      def levels(channel) = (@levels ||= CHANNELS.zip(self.class.levels(weights).call(*@planes)).to_h).fetch(channel)
+      def levels(channel) = (@levels ||= CHANNELS.zip(self.class.levels(weights).call(*@rows)).to_h).fetch(channel)
 
       # @param channel [Symbol]
       # @return [Numo::UInt32] [1024], how often each level occurs
       def counts(channel) = (@counts ||= {})[channel] ||= levels(channel).bincount(minlength: CODES)
+
+      # @param channel [Symbol]
+      # @return [Numo::UInt16] [n], the place in a trace that each pixel counts at, see Waveform
+      def places(channel) = (@places ||= CHANNELS.zip(self.class.places(weights).call(*@rows, Waveform.firsts(width, height))).to_h).fetch(channel)
 
       # @return [Numo::UInt32] see Waveform
       def trace(channel) = Waveform.trace(self, channel)
@@ -76,13 +80,27 @@ module Mordant
           (@levels ||= {})[weights] ||= Pointwise::Sweep.new(3, makes: :codes) { |*planes| [luma(planes, weights), *planes].map { |plane| level(plane) } }
         end
 
+        # @param weights [Array<Float>] of luma
+        # @return [Pointwise::Sweep] from planes, and the first place of each pixel's column, to the places of CHANNELS in a trace
+        def places(weights)
+          (@places ||= {})[weights] ||= Pointwise::Sweep.new(4, makes: :codes) do |*planes, firsts|
+            [luma(planes, weights), *planes].map { |plane| whole(Pointwise.held(level(plane), 0.0) * (Waveform::LEVELS / CODES.to_f), Waveform::LEVELS) + firsts }
+          end
+        end
+
         private
 
         def level(plane)
           held = plane.clip(0.0, 1.0)
           ((held.inplace * (CODES - 1)) + 0.5).out_of_place!
         end
+
+        def whole(place, count) = place.is_a?(Pointwise::Recorded) ? place.held(count - 1).float : place.floor
       end
+
+      private
+
+      def planes = @planes ||= @rows.map(&:dup)
     end
   end
 end
