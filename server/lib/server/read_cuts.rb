@@ -6,8 +6,8 @@ module Server
   # requests at once.
   class ReadCuts
     MOST = 8
-    # Which transactions are over; another one after each that has written anything.
-    SEEN = "SELECT pg_current_snapshot()::text"
+    # Which transactions are over, of a server since it was started; another one after each that has written anything.
+    SEEN = "SELECT pg_current_snapshot()::text || ' ' || pg_postmaster_start_time()"
     private_constant :SEEN
 
     def self.current = (@current ||= new)
