@@ -66,6 +66,13 @@ RSpec.describe Mordant::Cut::Changes, :folder do
     expect([share(lit.truth, found), share(found, lit.truth)]).to eq([1.0, 1.0]), found.inspect
   end
 
+  it "takes a lamp that is lit at once for no cut" do
+    lit = ->(picture, frame) { (frame < 20) ? picture * (Numo::SFloat.new(1, Programmes::WIDTH, 1).seq / Programmes::WIDTH * 0.3) : picture }
+    programme = Programmes.new.add("1A", 40).add("1B", 44, &lit).add("2A", 30)
+    found = described_class.of(programme.write(File.join(@folder, "lamp.mp4"))).map(&:to_h)
+    expect([share(programme.truth, found), share(found, programme.truth)]).to eq([1.0, 1.0]), found.inspect
+  end
+
   it "looks between the bars about a picture of another shape" do
     programme = Programmes.new.add("1A", 40).add("2C", 40, into: 16).add("3A", 44, into: 20).fade("3D", 36, down: 8, hold: 2, up: 6, level: 255.0).add("1B", 30)
     ["crop=320:134,pad=320:180:0:23", "scale=240:180,pad=320:180:40:0"].each_with_index do |bars, number|

@@ -13,6 +13,7 @@ module Mordant
         LEAST_AROUND = 4 # pictures
         ALIKE = 0.8 # correlation of pictures of one shot, whose light has changed or in which something moved
         MOVED = 0.9 # of one that has moved as a whole
+        KEPT = 0.5 # correlation of detail of pictures of one shot, that has moved a little or been lit at once
         UNLIKE = 0.75 # of those that have not, where all around them moves
 
         # @param pictures [Pictures]
@@ -33,10 +34,12 @@ module Mordant
           return false if step < LEAST || (@sparse && onward?(frame))
 
           larger = [(frame - @around)..(frame - 1), (frame + 1)..(frame + @around)].map { |side| side.select { |at| within?(at) && BEYOND * @steps[at] + FLOOR >= step } }
-          return @pictures.alike(frame - 1, frame) < ALIKE if larger.sum(&:size) < 2
+          return unlike?(frame, ALIKE) if larger.sum(&:size) < 2
 
-          @pictures.alike(frame - 1, frame) < UNLIKE && larger.all? { |side| side.count { |at| !moves?(at) } < 2 }
+          unlike?(frame, UNLIKE) && larger.all? { |side| side.count { |at| !moves?(at) } < 2 }
         end
+
+        def unlike?(frame, alike) = @pictures.kept(frame - 1, frame) < KEPT && @pictures.alike(frame - 1, frame) < alike
 
         # The picture goes aside as a whole.
         def moves?(frame)
