@@ -36,6 +36,11 @@ module Mordant
       plane.dup.tap { |out| out[out.isnan] = number if out.sum.nan? }
     end
 
+    # @param plane [Numo::SFloat, Recorded] 0..last and less than one more, without NaN
+    # @param last [Integer]
+    # @return [Numo::SFloat, Recorded] cut off to whole numbers
+    def whole(plane, last) = plane.is_a?(Recorded) ? plane.held(last).float : plane.floor
+
     # @param mask [Numo::Bit, Recorded] where the first holds
     # @param yes [Numo::NArray, Recorded]
     # @param no [Numo::NArray, Recorded]

@@ -32,7 +32,7 @@ module Mordant
       # @return [Array] the cell before, as a float, and how far beyond its middle
       def split(place)
         place = Pointwise.held(place, 0.0).clip(0.0, @cells - 1.001)
-        whole = place.is_a?(Recorded) ? place.held(@cells - 1).float : place.floor
+        whole = Pointwise.whole(place, @cells - 1)
         [whole, place - whole]
       end
 

@@ -84,7 +84,7 @@ module Mordant
         # @return [Pointwise::Sweep] from planes, and the first place of each pixel's column, to the places of CHANNELS in a trace
         def places(weights)
           (@places ||= {})[weights] ||= Pointwise::Sweep.new(4, makes: :codes) do |*planes, firsts|
-            [luma(planes, weights), *planes].map { |plane| whole(Pointwise.held(level(plane), 0.0) * (Waveform::LEVELS / CODES.to_f), Waveform::LEVELS) + firsts }
+            [luma(planes, weights), *planes].map { |plane| Pointwise.whole(Pointwise.held(level(plane), 0.0) * (Waveform::LEVELS / CODES.to_f), Waveform::LEVELS - 1) + firsts }
           end
         end
 
@@ -94,8 +94,6 @@ module Mordant
           held = plane.clip(0.0, 1.0)
           ((held.inplace * (CODES - 1)) + 0.5).out_of_place!
         end
-
-        def whole(place, count) = place.is_a?(Pointwise::Recorded) ? place.held(count - 1).float : place.floor
       end
 
       private

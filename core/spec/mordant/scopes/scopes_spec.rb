@@ -23,6 +23,18 @@ RSpec.describe Mordant::Scopes::Waveform do
     expect(trace(Frames.flat(red, encoding: "rec2100-pq"), :luma)[0, true].max_index).to eq((0.2627 * 1023).round / 4)
   end
 
+  it "counts each pixel in its column at a quarter of its level, however wide the picture is" do
+    [[320, 500], [257, 61], [100, 7]].each do |width, height|
+      random = Random.new(width)
+      codes = Numo::SFloat.cast(Array.new(3 * width * height) { random.rand(-0.1..1.1) }).reshape(3, width * height)
+      counted = Hash.new(0)
+      codes[0, true].to_a.each_with_index { |code, at| counted[[(at % width) * [width, 256].min / width, (code.clamp(0.0, 1.0) * 1023 + 0.5).floor / 4]] += 1 }
+      trace = trace(Mordant::Frame.new(codes, width:, height:, encoding: "rec709-bt1886"), :red)
+      expect(counted.to_h { |place, _| [place, trace[*place]] }).to eq(counted)
+      expect(trace.sum).to eq(width * height)
+    end
+  end
+
   it "finds a single stray pixel, and a place for NaN" do
     frame = Frames.flat([0.5, 0.5, 0.5], width: 400, height: 300, encoding: "srgb")
     frame.rgb[1, 400 * 100 + 200] = 0.9

@@ -13,8 +13,8 @@ module Mordant
 
         module_function
 
-        # @param luma [Numo::SFloat] [Thumbs::HEIGHT, Thumbs::WIDTH], 0..1
-        # @return [Numo::SFloat] of the same shape, 0 where nothing differs
+        # @param luma [Numo::SFloat] [Thumbs::HEIGHT, Thumbs::WIDTH], of white; what is added to all of it makes no difference
+        # @return [Numo::SFloat] of the same shape, below 2 * REACH + 1 either way, 0 where nothing differs
         def of(luma)
           beyond = luma - mean(luma)
           beyond / (Numo::NMath.sqrt(mean(beyond * beyond)) + FAINT)

@@ -94,7 +94,7 @@ module Mordant
         def last = @pictures.count - 1
 
         # One shot in another light, and not on the way from or to one colour.
-        def same?(a, b) = [a - 1, a, b, b + 1].none? { |at| plain?(at.clamp(0, last)) } && (@pictures.alike(a, b) > ALIKE || @pictures.kept(a, b) > KEPT)
+        def same?(a, b) = [a - 1, a, b, b + 1].none? { |at| plain?(at.clamp(0, last)) } && (@pictures.kept(a, b) > KEPT || @pictures.alike(a, b) > ALIKE)
 
         # Halfway, a mix of two pictures that have little in common varies less than they do; what has only moved does not.
         def flatter?(found)
