@@ -81,10 +81,7 @@ module Mordant
     # @yieldreturn [Numo::SFloat, Recorded]
     # @return [Numo::SFloat] a new vector
     def swept(*planes, of: :floats)
-      sweep = Sweep.new(planes.size, of:) { |*tile| [yield(*tile)] }
-      out = Numo::SFloat.new(planes.first.size).allocate
-      each_tile(out.size, SHORT) { |range| sweep.call(*planes.map { |plane| plane[range] }, into: [out[range]]) }
-      out
+      Sweep.new(planes.size, of:) { |*tile| [yield(*tile)] }.call(*planes).first
     end
 
     # The rows of a picture in stretches of about TILE pixels, none so small that a kernel cannot take it unless the picture is.

@@ -316,6 +316,20 @@ RSpec.describe Mordant::Area::Taps do
     expect(made.sum).to be_within(1e-5).of(1.0)
     expect(described_class.new([1.0, 0.1]).call(Numo::SFloat.zeros(35) + 0.3, Mordant::Grade::Window.whole(7, 5)).to_a).to all(be_within(1e-6).of(0.3))
   end
+
+  it "weighs the neighbours of each pixel, and goes on as the picture ends, also where that is smaller than it reaches" do
+    Numo::NArray.srand(8)
+    around = {0 => 0.5, 2 => 0.15, -2 => 0.15, 4 => 0.1, -4 => 0.1}
+    [[7, 5], [3, 150], [150, 3], [1, 1], [160, 101]].each do |width, height|
+      plane = Numo::SFloat.new(height, width).rand
+      made = described_class.new([5.0, 1.5, 1.0], apart: 2).call(plane.reshape(plane.size), Mordant::Grade::Window.whole(width, height)).reshape(height, width)
+      [[0, 0], [1, 1], [width / 2, height / 2], [width - 1, 0], [width - 2, height - 3], [width - 1, height - 1]].each do |place|
+        x, y = place.zip([width, height]).map { |at, size| at.clamp(0, size - 1) }
+        sum = around.sum { |down, weight| weight * around.sum { |across, share| share * plane[(y + down).clamp(0, height - 1), (x + across).clamp(0, width - 1)] } }
+        expect(made[y, x]).to be_within(1e-6).of(sum), "#{[width, height]} at #{[x, y]}"
+      end
+    end
+  end
 end
 
 RSpec.describe Mordant::Steps::Halation do

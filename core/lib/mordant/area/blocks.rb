@@ -19,16 +19,10 @@ module Mordant
       # @return [Numo::SFloat] [blocks down, blocks across]
       def means(rows, window)
         left, top = window.left % @edge, window.top % @edge
-        height, width = rows.shape
-        wide, high = [[left, width], [top, height]].map { |before, edge| (before + edge + @edge - 1) / @edge * @edge }
-        full = Numo::SFloat.new(high, wide).allocate
-        full[top...(top + height), left...(left + width)] = rows
-        full[top...(top + height), 0...left] = rows[true, 0..0] if left.positive?
-        full[top...(top + height), (left + width)..] = rows[true, (width - 1)..] if left + width < wide
-        full[0...top, true] = full[top..top, true] if top.positive?
-        full[(top + height).., true] = full[(top + height - 1)..(top + height - 1), true] if top + height < high
-        down = summed(full.reshape!(high / @edge, @edge, wide)) { |at| [true, at, true] }
-        full.free
+        full = full(rows, left, top)
+        high, wide = full.shape
+        down = summed(Pointwise.shaped(full, high / @edge, @edge, wide)) { |at| [true, at, true] }
+        full.free unless full.equal?(rows)
         summed(down.reshape!(high / @edge, wide / @edge, @edge)) { |at| [true, true, at] } * (1.0 / @edge**2)
       end
 
@@ -37,24 +31,39 @@ module Mordant
       # @return [Numo::SFloat] [n]
       def drawn(means, window)
         left, top = window.left % @edge, window.top % @edge
-        down = lines(lines(means).transpose.dup) # rows, then columns
-        down.transpose[top...(top + window.height), left...(left + window.width)].dup.reshape!(window.size).tap { down.free }
+        across = between(means.transpose).transpose[true, left...(left + window.width)]
+        between(across)[top...(top + window.height), true].dup.reshape!(window.size)
       end
 
       private
 
-      # Along rows: from each block's centre straight to the next one's.
-      def lines(means)
+      # Whole blocks of a window that begins within one.
+      def full(rows, left, top)
+        height, width = rows.shape
+        wide, high = [[left, width], [top, height]].map { |before, edge| (before + edge + @edge - 1) / @edge * @edge }
+        return rows if rows.contiguous? && [high, wide] == [height, width]
+
+        full = Numo::SFloat.new(high, wide).allocate
+        full[top...(top + height), left...(left + width)] = rows
+        full[top...(top + height), 0...left] = rows[true, 0..0] if left.positive?
+        full[top...(top + height), (left + width)..] = rows[true, (width - 1)..] if left + width < wide
+        full[0...top, true] = full[top..top, true] if top.positive?
+        full[(top + height).., true] = full[(top + height - 1)..(top + height - 1), true] if top + height < high
+        full
+      end
+
+      # Down columns: from each block's centre straight to the next one's.
+      #
+      # @param means [Numo::SFloat] [blocks down, n]
+      # @return [Numo::SFloat] [edge times as many, n]
+      def between(means)
         height, width = means.shape
-        ends = Numo::SFloat.new(height, width + 2).allocate
-        ends[true, 1..width] = means
-        ends[true, 0] = means[true, 0]
-        ends[true, width + 1] = means[true, width - 1]
-        from, to = ends[true, 0..width], ends[true, 1..(width + 1)]
-        off = to - from
-        drawn = Numo::SFloat.new(height, width + 1, @edge).allocate
-        @edge.times { |at| drawn[true, true, at] = off * ((at + 0.5) / @edge) + from }
-        drawn.reshape!(height, (width + 1) * @edge)[true, (@edge / 2)...(@edge / 2 + width * @edge)].dup.tap { drawn.free }
+        ends = Numo::SFloat.vstack([means[0..0, true], means, means[(height - 1)..(height - 1), true]])
+        from = ends[0..height, true]
+        off = ends[1..(height + 1), true] - from
+        made = Numo::SFloat.new(height + 1, @edge, width).allocate
+        @edge.times { |at| made[true, at, true] = ((off * ((at + 0.5) / @edge)).inplace + from).out_of_place! }
+        made.reshape!((height + 1) * @edge, width)[(@edge / 2)...(@edge / 2 + height * @edge), true]
       end
 
       # Place by place of a block, in their order.

@@ -2,15 +2,15 @@
 
 module Mordant
   module Area
-    # Box filters down the columns of a plane, with running sums of whole numbers: what Boxes does along rows step by step, compiled as
-    # one loop, to the same bits. A strip of columns goes through all passes while it is near the processor.
+    # Box filters along the rows of a plane and then down its columns, with running sums of whole numbers: what Boxes does step by step,
+    # compiled as one loop, to the same bits. A strip of lines goes through all passes while it is near the processor.
     class Running
       # @param height [Integer]
       # @param width [Integer]
       # @return [Boolean] a plane of that size is worth it
       def self.worth?(height, width) = [height, width].min >= Strip::LANES && Pointwise::Kernel.here? && (height * width >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(FIRST))
 
-      FIRST, LAST = Strip.new(:floats, :wholes), Strip.new(:wholes, :floats)
+      FIRST, LAST = Strip.new(:floats, :wholes, :rows), Strip.new(:wholes, :floats, :columns)
 
       # @param radius [Integer] pixels
       # @param share [Float] of the pixel beyond the radius, on either side
@@ -20,25 +20,28 @@ module Mordant
         freeze
       end
 
-      # Both ways: the columns of what lies on its side are rows.
       #
       # @param rows [Numo::SFloat] [height, width]; never written to
       # @return [Numo::SFloat] [height, width]
       def call(rows)
-        across = down(rows.transpose.dup, FIRST, Numo::DFloat)
-        down(across.transpose.dup.tap { across.free }, LAST, Numo::SFloat)
+        height, width = rows.shape
+        rows = Pointwise::Memory.together(rows)
+        along = through(FIRST, rows, Numo::DFloat.new(height, width), height, width)
+        through(LAST, along, Numo::SFloat.new(height, width), width, height).tap { along.free }
       end
 
       private
 
-      # @param rows [Numo::NArray] [height, width]; used up
-      # @return [Numo::NArray] of a type
-      def down(rows, strip, type)
-        height, width = rows.shape
-        into, room = type.new(height, width).allocate, Numo::UInt8.new(strip.room(height)).allocate
-        from, *others = [[rows, false], [into, true], [room, true]].map { |memory, written| [Pointwise::Memory.address(memory, written:)].pack("J") }
-        Pointwise::Compiler.function(strip).call(width, from, others.first, [height].pack("q") + @numbers, others.last)
-        [rows, room].each(&:free)
+      # @param from [Numo::NArray]
+      # @param into [Numo::NArray] of the same shape, without memory yet
+      # @param count [Integer] lines
+      # @param length [Integer] of each
+      # @return [Numo::NArray]
+      def through(strip, from, into, count, length)
+        room = Numo::UInt8.new(strip.room(length)).allocate
+        from, *others = [[from, false], [into.allocate, true], [room, true]].map { |memory, written| [Pointwise::Memory.address(memory, written:)].pack("J") }
+        Pointwise::Compiler.function(strip).call(count, from, others.first, [length].pack("q") + @numbers, others.last)
+        room.free
         into
       end
     end

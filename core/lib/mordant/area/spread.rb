@@ -24,29 +24,18 @@ module Mordant
       # Tap by tap where that is quicker than boxes over all pixels.
       def self.gaussian(sigma) = (sigma < 2 * NARROWEST) ? Taps.gaussian(sigma) : Gaussian.new(sigma, narrowest: NARROWEST)
 
-      # @param plane [Numo::SFloat] [n] of the window; never written to
-      # @param window [Grade::Window]
-      # @return [Numo::SFloat] K * plane - plane
-      def call(plane, window)
-        sum = @gaussians.reduce(nil) do |made, (gaussian, share)|
-          one = gaussian.call(plane, window)
-          one.inplace * share
-          made&.then { |other| (one.inplace + other).out_of_place!.tap { other.free } } || one.out_of_place!
-        end
-        (sum.inplace - plane).out_of_place!
-      end
-
-      # What a share of that makes of a channel of a picture.
+      # What a share of K * in - in makes of a channel of a picture.
       #
       # @param out [Numo::SFloat] [3, n], written to
-      # @param plane [Numo::SFloat] [n] that is spread; used up
+      # @param plane [Numo::SFloat] [n] of the window that is spread; used up
+      # @param window [Grade::Window]
       def add(out, channel, plane, window, share)
-        added = call(plane, window)
-        plane.free
-        added.inplace * share
-        added.inplace + out[channel, true]
-        out[channel, true] = added.out_of_place!
-        added.free
+        spread = @gaussians.map { |gaussian, _| gaussian.call(plane, window) }
+        added = Pointwise.swept(*spread, plane, out[channel, true]) do |*wide, own, before|
+          (wide.zip(@gaussians).map { |one, (_, part)| one * part }.reduce { |sum, one| one + sum } - own) * share + before
+        end
+        out[channel, true] = added
+        [*spread, plane, added].each(&:free)
       end
     end
   end

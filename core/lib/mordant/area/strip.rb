@@ -2,8 +2,8 @@
 
 module Mordant
   module Area
-    # The loop of Running in LLVM's intermediate language: LANES columns at a time are taken from a plane, as whole numbers, go
-    # through all passes from one half of a room to the other, and are put into another plane.
+    # The loop of Running in LLVM's intermediate language: LANES lines at a time, columns or rows, are taken from a plane, as whole
+    # numbers, go through all passes from one half of a room to the other, and are put into another plane.
     #
     # Source: LLVM language reference, release 15.
     class Strip
@@ -12,22 +12,25 @@ module Mordant
 
       # @return [Symbol] :floats, or :wholes in doubles
       attr_reader :from, :to
+      # @return [Symbol] :columns, or :rows
+      attr_reader :lines
 
       # @param from [Symbol]
       # @param to [Symbol]
-      def initialize(from, to)
-        @from, @to = from, to
+      # @param lines [Symbol]
+      def initialize(from, to, lines)
+        @from, @to, @lines = from, to, lines
         freeze
       end
 
       # @return [Array] see Pointwise::Compiler
-      def form = [:strip, from, to]
+      def form = [:strip, from, to, lines]
 
-      # @param height [Integer]
+      # @param length [Integer] of a line
       # @return [Integer] bytes that it works in
-      def room(height) = 2 * height * LANES * 8
+      def room(length) = 2 * length * LANES * 8
 
-      # run(count, inputs, outputs, constants, tables): count columns, LANES or more; constants are height, radius and passes (i64), share of
+      # run(count, inputs, outputs, constants, tables): count lines, LANES or more; constants are their length, radius and passes (i64), share of
       # what lies beyond the radius and weight of all (double); the first table is the room. It returns 1.
       #
       # @param attributes [Hash{String => String}] see Pointwise::Listing
@@ -42,16 +45,16 @@ module Mordant
           %in = load ptr, ptr %inputs
           %out = load ptr, ptr %outputs
           %room = load ptr, ptr %tables
-          #{%w[height radius times].each_with_index.map { |name, place| constant(name, "i64", place) }.join("\n")}
+          #{%w[length radius times].each_with_index.map { |name, place| constant(name, "i64", place) }.join("\n")}
           #{%w[share weight].each_with_index.map { |name, place| everywhere(name, 3 + place) }.join("\n")}
-          %last = sub i64 %height, 1
+          %last = sub i64 %length, 1
           %beyond = add i64 %radius, 1
           %lowest = sub i64 0, %radius
-          %half = mul i64 %height, #{LANES}
-          %lastcolumn = sub i64 %count, #{LANES}
-          br label %column
-          column:
-          %x = phi i64 [ 0, %entry ], [ %nextx, %columndone ]
+          %half = mul i64 %length, #{LANES}
+          %lastline = sub i64 %count, #{LANES}
+          br label %lines
+          lines:
+          %x = phi i64 [ 0, %entry ], [ %nextx, %linesdone ]
           br label %take
           #{taken}
           passes:
@@ -65,11 +68,11 @@ module Mordant
           %morepasses = icmp slt i64 %nextpass, %times
           br i1 %morepasses, label %passes, label %put
           #{put}
-          columndone:
+          linesdone:
           %afterx = add i64 %x, #{LANES}
-          %nextx = call i64 @llvm.umin.i64(i64 %afterx, i64 %lastcolumn)
-          %morecolumns = icmp ult i64 %x, %lastcolumn
-          br i1 %morecolumns, label %column, label %done
+          %nextx = call i64 @llvm.umin.i64(i64 %afterx, i64 %lastline)
+          %morelines = icmp ult i64 %x, %lastline
+          br i1 %morelines, label %lines, label %done
           done:
           ret i32 1
           }
@@ -83,9 +86,9 @@ module Mordant
       def taken
         <<~PART.chomp
           take:
-          %t = phi i64 [ 0, %column ], [ %nextt, %take ]
-          #{plane("taken", "%in", "%t", from)}
-          #{(from == :floats) ? whole : "%wanted = load #{WHOLES}, ptr %takenat, align 8"}
+          %t = phi i64 [ 0, %lines ], [ %nextt, %take ]
+          #{loaded((from == :floats) ? "float" : "wanted", "%in", "%t", from)}
+          #{whole if from == :floats}
           #{inner("kept", "%room", "%t")}
           store #{WHOLES} %wanted, ptr %keptat, align 8
           #{onward("t", "take", "passes")}
@@ -95,7 +98,6 @@ module Mordant
       # As Boxes#whole_numbers: NaN is 0, and what is held to is rounded to whole numbers.
       def whole
         <<~PART.chomp
-          %float = load #{FLOATS}, ptr %takenat, align 4
           %double = fpext #{FLOATS} %float to #{WHOLES}
           %none = fcmp uno #{WHOLES} %double, %double
           %number = select #{MASK} %none, #{WHOLES} zeroinitializer, #{WHOLES} %double
@@ -143,20 +145,20 @@ module Mordant
 
       # From the half of the room that was written last into the plane.
       def put
-        store = (to == :floats) ? "%shown = fmul #{WHOLES} %final, #{every(Boxes::QUANTUM)}\n%rounded = fptrunc #{WHOLES} %shown to #{FLOATS}\nstore #{FLOATS} %rounded, ptr %putat, align 4" : "store #{WHOLES} %final, ptr %putat, align 8"
+        rounded = "%shown = fmul #{WHOLES} %final, #{every(Boxes::QUANTUM)}\n%rounded = fptrunc #{WHOLES} %shown to #{FLOATS}" if to == :floats
         <<~PART.chomp
           put:
           %p = phi i64 [ 0, %passdone ], [ %nextp, %put ]
           #{inner("final", "%made", "%p")}
           %final = load #{WHOLES}, ptr %finalat, align 8
-          #{plane("put", "%out", "%p", to)}
-          #{store}
-          #{onward("p", "put", "columndone")}
+          #{rounded}
+          #{stored(rounded ? "%rounded" : "%final", "%out", "%p", to)}
+          #{onward("p", "put", "linesdone")}
         PART
       end
 
       # To the next row of a loop, or out of it.
-      def onward(row, again, over) = "%next#{row} = add i64 %#{row}, 1\n%more#{row} = icmp slt i64 %next#{row}, %height\nbr i1 %more#{row}, label %#{again}, label %#{over}"
+      def onward(row, again, over) = "%next#{row} = add i64 %#{row}, 1\n%more#{row} = icmp slt i64 %next#{row}, %length\nbr i1 %more#{row}, label %#{again}, label %#{over}"
 
       def constant(name, type, place) = "%at#{name} = getelementptr i64, ptr %constants, i64 #{place}\n%#{name} = load #{type}, ptr %at#{name}"
 
@@ -168,9 +170,32 @@ module Mordant
       # One half of the room and the other by turns.
       def half(name, pass) = "%#{name}odd = and i64 #{pass}, 1\n%#{name}off = mul i64 %#{name}odd, %half\n%#{name} = getelementptr double, ptr %room, i64 %#{name}off"
 
-      # The address of a row of the strip in a plane.
-      def plane(name, plane, row, kind)
-        "%#{name}row = mul i64 #{row}, %count\n%#{name}place = add i64 %#{name}row, %x\n%#{name}at = getelementptr #{(kind == :floats) ? "float" : "double"}, ptr #{plane}, i64 %#{name}place"
+      # Numbers of a place of all lines in a plane: columns have them side by side, rows each in its own.
+      def loaded(name, plane, place, kind)
+        number, numbers = types(kind)
+        return "#{beside(name, plane, place, number)}\n%#{name} = load #{numbers}, ptr %#{name}at, align 4" if lines == :columns
+
+        each_row(name, plane, place, number) do |at, lane|
+          "%#{at}one = load #{number}, ptr %#{at}\n%#{name}#{lane} = insertelement #{numbers} #{lane.zero? ? "poison" : "%#{name}#{lane - 1}"}, #{number} %#{at}one, i32 #{lane}"
+        end.sub("%#{name}#{LANES - 1} =", "%#{name} =")
+      end
+
+      def stored(value, plane, place, kind)
+        number, numbers = types(kind)
+        return "#{beside("stored", plane, place, number)}\nstore #{numbers} #{value}, ptr %storedat, align 4" if lines == :columns
+
+        each_row("stored", plane, place, number) { |at, lane| "%#{at}one = extractelement #{numbers} #{value}, i32 #{lane}\nstore #{number} %#{at}one, ptr %#{at}" }
+      end
+
+      def types(kind) = (kind == :floats) ? ["float", FLOATS] : ["double", WHOLES]
+
+      def beside(name, plane, place, number) = "%#{name}row = mul i64 #{place}, %count\n%#{name}place = add i64 %#{name}row, %x\n%#{name}at = getelementptr #{number}, ptr #{plane}, i64 %#{name}place"
+
+      def each_row(name, plane, place, number)
+        Array.new(LANES) do |lane|
+          at = "#{name}at#{lane}"
+          "%#{at}line = add i64 %x, #{lane}\n%#{at}row = mul i64 %#{at}line, %length\n%#{at}place = add i64 %#{at}row, #{place}\n%#{at} = getelementptr #{number}, ptr #{plane}, i64 %#{at}place\n#{yield(at, lane)}"
+        end.join("\n")
       end
 
       # The address of a row of the strip in the room.

@@ -28,8 +28,9 @@ module Mordant
       # @param window [Grade::Window]
       # @return [Numo::SFloat] [n]
       def call(plane, window)
-        down = down(Pointwise.shaped(held(plane), window.height, window.width))
-        across(down).reshape!(window.size).tap { down.free }
+        rows = Pointwise.shaped(held(plane), window.height, window.width)
+        down = along(rows, 0)
+        along(down, 1).reshape!(window.size).tap { down.free }
       end
 
       private
@@ -42,36 +43,40 @@ module Mordant
         sound
       end
 
-      # Down columns, with rows before the first and after the last.
-      def down(rows)
-        height, width = rows.shape
-        padded = Numo::SFloat.new(height + 2 * margin, width).allocate
-        padded[margin...(margin + height), true] = rows
-        padded[0...margin, true] = rows[0..0, true]
-        padded[(margin + height).., true] = rows[(height - 1)..(height - 1), true]
-        made = Numo::SFloat.new(height, width).allocate
-        summed(padded, width, made.view.reshape!(rows.size))
+      # Of what has all of its neighbours where it lies, and of the ends.
+      #
+      # @param rows [Numo::SFloat] [height, width]; never written to
+      # @param axis [Integer] 0: down columns, 1: along rows
+      # @return [Numo::SFloat] [height, width]
+      def along(rows, axis)
+        length, step = rows.shape[axis], rows.shape.drop(axis + 1).reduce(1, :*)
+        made = Numo::SFloat.new(*rows.shape).allocate
+        within = (margin * step)...(rows.size - margin * step)
+        summed(rows, step, made.view.reshape!(rows.size)[within]) if length > 2 * margin
+        ends(rows, axis, length, step) { |places, part| made[*at(axis, places)] = part }
         made
       end
 
-      # Along rows, with columns before the first and after the last: what is summed from the end of one row to the start of the next is
-      # left out.
-      def across(rows)
-        height, width = rows.shape
-        padded = Numo::SFloat.new(height, width + 2 * margin).allocate
-        padded[true, margin...(margin + width)] = rows
-        padded[true, 0...margin] = rows[true, 0..0]
-        padded[true, (margin + width)..] = rows[true, (width - 1)..(width - 1)]
-        made = Numo::SFloat.new(height, width + 2 * margin).allocate
-        summed(padded, 1, made.view.reshape!(made.size)[0...(made.size - 2 * margin)])
-        made[true, 0...width].dup.tap { made.free }
+      # Both ends, one after the other, with those beside them that they go on as; what is summed from one to the other is left out.
+      #
+      # @yieldparam places [Range]
+      # @yieldparam made [Numo::SFloat] what there is
+      def ends(rows, axis, length, step)
+        count = margin.clamp(..length)
+        firsts = [0, length - count]
+        places = firsts.flat_map { |first| ((first - margin)...(first + count + margin)).map { |place| place.clamp(0, length - 1) } }
+        padded = rows[*at(axis, places)].dup
+        made = Numo::SFloat.new(*padded.shape).allocate
+        summed(padded, step, made.view.reshape!(made.size)[0...(made.size - 2 * margin * step)])
+        firsts.zip([0, count + 2 * margin]) { |first, from| yield(first...(first + count), made[*at(axis, from...(from + count))]) }
       end
+
+      def at(axis, places) = axis.zero? ? [places, true] : [true, places]
 
       # @param step [Integer] numbers from one that lies beside another to that one
       # @param into [Numo::SFloat]
-      def summed(padded, step, into)
-        @sum.parts(padded.view.reshape!(padded.size), (0..(2 * margin)).step(@apart).map { |at| at * step }, into)
-        padded.free
+      def summed(rows, step, into)
+        @sum.parts(rows.view.reshape!(rows.size), (0..(2 * margin)).step(@apart).map { |at| at * step }, into)
       end
 
       # Of planes that lie as far apart as the taps.

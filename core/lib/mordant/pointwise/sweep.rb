@@ -2,9 +2,9 @@
 
 module Mordant
   module Pointwise
-    # A formula of any number of planes in one sweep over them: a Kernel where a picture is worth it, Numo where it is
-    # small, or where a NaN came of it, as what is read of a table is that has not been made yet (see MadeWhenRead). The formula
-    # does only what Recorded has.
+    # A formula of any number of planes in one sweep over them, tile by tile: a Kernel where a picture is worth it, Numo where it is
+    # small, and for tiles where a NaN came of it, as what is read of a table is that has not been made yet (see MadeWhenRead). The
+    # formula does only what Recorded has.
     class Sweep
       TYPES = {floats: Numo::SFloat, wholes: Numo::UInt32, codes: Numo::UInt16}.freeze
       CODES = 65_535 # the greatest
@@ -27,25 +27,24 @@ module Mordant
       def call(*planes, into: nil)
         size = planes.first.size
         raise ShapeError, "expected #{@type} of #{size}, found #{planes.map { |plane| "#{plane.class} of #{plane.shape}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(@type) && plane.shape == [size] }
-        made(size, planes, into) { one_by_one(*planes) }
+
+        held = planes.map { |plane| Memory.together(plane) }
+        from = held.map { |plane| Memory.address(plane) } if @kernel.worth?(size)
+        filled(rooms(size, into), from) { |range| held.map { |plane| plane[range] } }
       end
 
-      # The same of a picture, tile by tile.
+      # The same of a picture.
       #
       # @param rgb [Numo::SFloat] [3, n]
       # @param planes [Array<Numo::SFloat>] [n] of each that comes after its three
       # @return [Numo::SFloat] [3, n], a new array
       def picture(rgb, *planes)
-        out = Numo::SFloat.new(*rgb.shape).allocate
-        Pointwise.each_tile(rgb.shape[1], SHORT) do |range|
-          call(*Pointwise.rows(rgb, range), *planes.map { |plane| plane[range] }, into: Pointwise.rows(out, range))
-        end
-        out
+        Numo::SFloat.new(*rgb.shape).allocate.tap { |out| call(*Pointwise.rows(rgb), *planes, into: Pointwise.rows(out)) }
       end
 
       # The same of planes that are parts of one, such as neighbours.
       #
-      # @param plane [Numo::SFloat] [m]
+      # @param plane [Numo::SFloat] [m], lying together
       # @param offs [Array<Integer>] where each of them begins in it
       # @param into [Numo::SFloat] [n] as #call
       # @raise [ShapeError] of parts that are not all within
@@ -53,21 +52,34 @@ module Mordant
         size = into.size
         raise ShapeError, "expected parts of #{plane.size}, found #{size} from #{offs.minmax.join(" and ")} on" unless plane.is_a?(Numo::SFloat) && offs.min >= 0 && offs.max + size <= plane.size
 
-        all = offs.map { |off| plane[off...(off + size)] }
-        made(size, all, [into]) { one_by_one(*all) }
+        from = Memory.address(plane).then { |first| offs.map { |off| first + off * @type::ELEMENT_BYTE_SIZE } } if @kernel.worth?(size)
+        filled(rooms(size, [into]), from) { |range| offs.map { |off| plane[(range.begin + off)...(range.end + off)] } }
       end
 
       private
 
-      # @yieldreturn [Array<Numo::NArray>] the same without a kernel: of a small picture, or where a NaN is among floats
-      def made(size, planes, into)
-        if @kernel.worth?(size)
-          rooms = into || Array.new(@kernel.results) { @made.new(size).allocate }
-          raise ShapeError, "expected #{@kernel.results} #{@made} of #{size} to write to, found #{rooms.map { |room| "#{room.class} of #{room.shape}" }.join(", ")}" unless rooms.size == @kernel.results && rooms.all? { |room| room.is_a?(@made) && room.shape == [size] }
-          return rooms if @kernel.run(size, planes, rooms)
-        end
-        into ? into.zip(yield).each { |room, plane| room.store(plane) }.map(&:first) : yield
+      def rooms(size, into)
+        made = into || Array.new(@kernel.results) { @made.new(size).allocate }
+        raise ShapeError, "expected #{@kernel.results} #{@made} of #{size} to write to, found #{made.map { |room| "#{room.class} of #{room.shape}" }.join(", ")}" unless made.size == @kernel.results && made.all? { |room| room.is_a?(@made) && room.shape == [size] }
+
+        made
       end
+
+      # @param from [Array<Integer>, nil] addresses of planes; nil: without a kernel
+      # @yieldparam range [Range] of a tile
+      # @yieldreturn [Array<Numo::NArray>] planes there
+      # @return [Array<Numo::NArray>] rooms
+      def filled(rooms, from)
+        into = rooms.map { |room| Memory.address(room, written: true) } if from
+        Pointwise.each_tile(rooms.first.size, SHORT) do |range|
+          next if from && @kernel.run(range.size, moved(from, range, @type), moved(into, range, @made))
+
+          one_by_one(*yield(range)).zip(rooms) { |made, room| room[range] = made }
+        end
+        rooms
+      end
+
+      def moved(addresses, range, type) = addresses.map { |address| address + range.begin * type::ELEMENT_BYTE_SIZE }
 
       # NaN becomes the least integer, and so 0.
       def one_by_one(*planes)

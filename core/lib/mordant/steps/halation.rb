@@ -43,12 +43,13 @@ module Mordant
 
       def returned(rgb, moment, weights, table)
         spread = Area::Spread.new({size => 1 / (1 - ring * QUARTER), size / 2 => -ring * QUARTER / (1 - ring * QUARTER)}, moment.height)
+        through = Pointwise.swept(*Pointwise.rows(rgb)) { |*light| table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) }
         out = rgb.dup
         colour.each_index.reject { |channel| colour[channel].zero? }.each do |channel|
-          through = Pointwise.swept(*Pointwise.rows(rgb)) { |*light| light[channel] * table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) }
-          spread.add(out, channel, through, moment.window, amount * colour[channel])
+          light = Pointwise.swept(rgb[channel, true], through) { |plane, part| plane * part }
+          spread.add(out, channel, light, moment.window, amount * colour[channel])
         end
-        out
+        out.tap { through.free }
       end
 
       def bright(light)

@@ -39,6 +39,24 @@ RSpec.describe Mordant::Pointwise::Sweep do
     expect(sweep.call(whole, into: [room = Numo::SFloat.zeros(20_000)]).first).to equal(room)
   end
 
+  it "does without a kernel the tiles alone in which there is a NaN, and leaves it where it is" do
+    plane = Numo::SFloat.new(100_000).seq
+    plane[[40_000, 99_999]] = Float::NAN
+    made = described_class.new(2) { |a, b| [a * 2.0 + b] }.call(plane, plane)
+    expect(made.first.isnan.where.to_a).to eq([40_000, 99_999])
+    expect([0, 39_999, 40_001, 99_998].map { |at| made.first[at] }).to eq([0, 119_997, 120_003, 299_994])
+  end
+
+  it "takes parts of one plane as planes, of small and of large ones, and none beyond it" do
+    sweep = described_class.new(3) { |before, own, after| [after - before + own * 0.0] }
+    [40, 70_000].each do |size|
+      plane = Numo::SFloat.new(size).seq**2 / size
+      made = sweep.parts(plane, [0, 1, 2], Numo::SFloat.new(size - 2).allocate).first
+      expect([made[0], made[size - 3]]).to match([be_within(1e-4).of(4.0 / size), be_within(0.05).of(4.0 * (size - 2) / size)])
+      expect { sweep.parts(plane, [0, 1, 3], Numo::SFloat.zeros(size - 2)) }.to raise_error(Mordant::ShapeError, /parts of #{size}/)
+    end
+  end
+
   width, height = 160, 90 # a picture that is worth a kernel
 
   it "goes round at 2^32 with whole numbers, as noise does that belongs to its place" do

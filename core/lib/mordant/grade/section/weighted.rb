@@ -74,7 +74,7 @@ module Mordant
           strand.changed(moment) { |other| ((other == moment) ? input : before.call(other)).dup } unless strand.pointwise?
         end
 
-        # Tile by tile; what a kernel can do of the strands is done in the same go.
+        # What a kernel can do of the strands is done in the same go; tile by tile, where there is more.
         #
         # @param wholes [Array<Numo::SFloat, nil>] see #whole
         # @param weights [Array<Numo::SFloat, nil>]
@@ -82,12 +82,15 @@ module Mordant
           given = @strands.zip(wholes).map { |strand, whole| !whole.nil? || !strand.recordable? }
           sweep = @sweeps[[given, weights.map(&:nil?)]] ||= sweep(given, weights.map { |weight| !weight.nil? })
           out = Numo::SFloat.new(*input.shape).allocate
-          Pointwise.each_tile(input.shape[1], Pointwise::SHORT) do |range|
+          tiles(wholes, input.shape[1]).each do |range|
             changed = @strands.zip(wholes, given).select(&:last).flat_map { |strand, whole| whole ? Pointwise.rows(whole, range) : Pointwise.rows(strand.pixels(Pointwise.part(input, range))) }
             sweep.call(*Pointwise.rows(input, range), *changed, *weights.compact.map { |weight| weight[range] }, into: Pointwise.rows(out, range))
           end
           out
         end
+
+        # All at once, where a sweep does all that is left to do.
+        def tiles(wholes, count) = (@strands.zip(wholes).all? { |strand, whole| whole || strand.recordable? }) ? [0...count] : Pointwise.each_tile(count, Pointwise::SHORT)
 
         # @param given [Array<Boolean>] of each strand, whether what it makes is there already
         # @param masked [Array<Boolean>] of each strand, whether it has weights
