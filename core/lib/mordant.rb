@@ -10,7 +10,7 @@ require "zeitwerk"
 # browser.
 module Mordant
   # Goes up when the same recipe on the same footage makes another picture than before.
-  ENGINE = 9
+  ENGINE = 10
 
   # Raised when what is read of files changes; decoded frames and working copies go by it.
   DECODING = 3
@@ -22,4 +22,15 @@ module Mordant
     "edl_corrections" => "EDLCorrections", "edl_reading" => "EDLReading", "cdl_export" => "CDLExport"
   )
   LOADER.setup
+  @whole = [] # folders that have been loaded
+
+  # Loads what is in a folder, where classes are found by what they descend from: once, as it takes longer than to read a recipe.
+  #
+  # @param folder [String]
+  def self.load_folder(folder)
+    return if @whole.include?(folder)
+
+    LOADER.eager_load_dir(folder)
+    @whole += [folder] # only now: whoever asks meanwhile waits for it as well
+  end
 end

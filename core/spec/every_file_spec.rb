@@ -50,7 +50,7 @@ RSpec.describe "Every file of the core" do
     "steps/area_steps_spec" => %w[steps/{average,bloom,grain,halation,sharpen,soften}],
     "steps/balance_spec" => %w[steps/balance/*],
     "steps/curves_spec" => %w[steps/curves/*],
-    "steps/step_spec" => %w[declared declared/* steps steps/{dyes,emulsion,smooth_banding}],
+    "steps/step_spec" => %w[declared declared/* steps steps/{dyes,emulsion,smooth_banding} steps/dyes/*],
     "deliver/check_spec" => %w[markup],
     "track/track_spec" => %w[track/*]
   }

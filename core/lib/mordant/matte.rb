@@ -20,7 +20,7 @@ module Mordant
     class << self
       # @return [Array<Class>] every kind of contributor there is, by id
       def kinds
-        LOADER.eager_load_dir(File.join(__dir__, "matte"))
+        Mordant.load_folder(File.join(__dir__, "matte"))
         @kinds = Contributor.subclasses.select(&:name).sort_by(&:id) unless @kinds&.size == Contributor.subclasses.size
         @kinds
       end
@@ -30,7 +30,7 @@ module Mordant
 
       # @return [Array<Class>] every kind of refinement there is, in the order that they are mostly wanted in
       def refinements
-        LOADER.eager_load_dir(File.join(__dir__, "matte/refinements"))
+        Mordant.load_folder(File.join(__dir__, "matte/refinements"))
         Refinement.subclasses.select(&:name).sort_by { |kind| [Refinement::ORDER.index(kind.id) || Refinement::ORDER.size, kind.id] }
       end
 

@@ -23,7 +23,7 @@ module Mordant
     class << self
       # @return [Array<Class>] every step of a grade, by id
       def all
-        LOADER.eager_load_dir(File.join(__dir__, "steps"))
+        Mordant.load_folder(File.join(__dir__, "steps"))
         return @all if @known == Step.subclasses.size
 
         @known = Step.subclasses.size

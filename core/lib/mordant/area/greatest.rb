@@ -3,10 +3,10 @@
 module Mordant
   module Area
     # The greatest value within an octagon about each pixel: the greatest along the two axes and the
-    # two diagonals, one after another. Beyond the edges there is nothing.
+    # two diagonals, one after another. Beyond the edges there is nothing, and NaN is none.
     #
-    # Source: van Herk 1992 gives such greatest values in constant time; here windows are doubled,
-    # which takes as many steps as the radius has binary digits.
+    # Source: van Herk 1992 gives such greatest values in constant time; here windows are put together of smaller ones,
+    # which takes as many steps as the radius has digits of MOST.
     class Greatest
       DIAGONAL = 1 - Math.sqrt(0.5) # share of the radius, of an octagon whose sides are as near to it
 
@@ -29,6 +29,15 @@ module Mordant
         (0...height).step(step) { |top| band(rows, top...[top + step, height].min, pad, out) }
         out
       end
+
+      # @param a [Numo::SFloat, Pointwise::Recorded]
+      # @param b [Numo::SFloat, Pointwise::Recorded]
+      # @return [Numo::SFloat, Pointwise::Recorded] the greater of both, or the one that is a number
+      def self.greater(a, b) = a.is_a?(Pointwise::Recorded) ? a.none.choose(b, (b > a).choose(b, a)) : Numo::SFloat.maximum(a, b)
+
+      MOST = 8 # windows that are put together at once
+      GREATEST = (2..MOST).to_h { |count| [count, Pointwise::Sweep.new(count) { |*planes| [planes.reduce { |a, b| greater(a, b) }] }] }.freeze
+      private_constant :GREATEST
 
       private
 
@@ -54,9 +63,10 @@ module Mordant
       def along(held, way, radius)
         width, wanted = 1, 2 * radius + 1
         while width < wanted
-          by = [width, wanted - width].min
-          held = Numo::SFloat.maximum(held[0...(held.size - by * way)], held[(by * way)..])
-          width += by
+          whole = [width * MOST, wanted].min
+          offs = 0.step(whole - 1, width).map { |off| [off, whole - width].min * way }
+          held = GREATEST.fetch(offs.size).parts(held, offs, Numo::SFloat.new(held.size - offs.last).allocate).first
+          width = whole
         end
         held
       end

@@ -32,7 +32,7 @@ module Mordant
 
         # @return [Array<Class>] by id
         def all
-          LOADER.eager_load_dir(File.join(__dir__, "formats"))
+          Mordant.load_folder(File.join(__dir__, "formats"))
           [SequenceFormat, VideoFormat].flat_map(&:subclasses).sort_by(&:id)
         end
 

@@ -57,8 +57,7 @@ module Mordant
         return [] if neutral?
 
         weights = space.luminance_weights
-        tables = [toned_table, *densities(weights)]
-        [Pointwise::Formula.new { |planes| dyed(planes.map(&:dup), weights, *tables) }]
+        [Passage.new(weights, toned: toned_table, saturation:, depth: (method(:deepened) unless depth.zero?), gains: densities(weights))]
       end
 
       # @return [Numo::SFloat] [n], 0..1
@@ -83,10 +82,10 @@ module Mordant
       # Of luminance: how much of a pixel's own colour goes.
       def toned_table = (Pointwise::FloatTable.new(->(light) { by_zone(light, toned) }) if toned.any?(&:positive?))
 
-      # Of luminance: what each channel is multiplied by.
+      # Of luminance: what each channel is multiplied by; nil where nothing is.
       def densities(weights)
         rows = PAIRS.each_index.map { |pair| [overall, shadows, middle, lights].map { |row| row[pair] } }
-        return [nil] * 3 if rows.flatten.all?(&:zero?)
+        return if rows.flatten.all?(&:zero?)
 
         passed = rows.map { |all, *zone| ->(light) { Numo::NMath.exp((by_zone(light, zone) + all) * (-Film::POINT * Math.log(10))) } }
         kept = ->(light) { passed.zip(weights).map { |one, weight| one.call(light) * weight }.reduce(:+) }
@@ -97,35 +96,11 @@ module Mordant
 
       def luminance(planes, weights) = planes.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)
 
-      def dyed(planes, weights, toning, *gains)
-        light = luminance(planes, weights)
-        if toning
-          share = toning.call(Numo::SFloat.cast(light)) * -1.0 + 1.0
-          planes = planes.map { |plane| (plane - light) * share + light }
-        end
-        planes = denser(planes) unless saturation == 1.0
-        planes = deepened(planes) unless depth.zero?
-        return planes unless gains.all?
-
-        light = Numo::SFloat.cast(luminance(planes, weights))
-        planes.zip(gains).map { |plane, gain| plane * gain.call(light) }
+      # Of the least channel as a share of the greatest: what light is multiplied by.
+      def deepened(share)
+        strength = share.clip(0.0, 1.0) * -1.0 + 1.0
+        Numo::NMath.exp(Colour::Piecewise.joined((strength - STRONG.begin) / (STRONG.end - STRONG.begin)) * (-DEPTH * depth * Math.log(10)))
       end
-
-      def denser(planes)
-        most = greatest(planes).clip(FLOOR, nil)
-        planes.map { |plane| Colour::Piecewise.power((plane / most).clip(0.0, nil), saturation) * most }
-      end
-
-      def deepened(planes)
-        most = greatest(planes).clip(FLOOR, nil)
-        least = planes.reduce { |a, b| a.class.minimum(a, b) }
-        strength = (least / most).clip(0.0, 1.0) * -1.0 + 1.0
-        share = Colour::Piecewise.joined((strength - STRONG.begin) / (STRONG.end - STRONG.begin))
-        gain = Numo::NMath.exp(share * (-DEPTH * depth * Math.log(10)))
-        planes.map { |plane| plane * gain }
-      end
-
-      def greatest(planes) = planes.reduce { |a, b| a.class.maximum(a, b) }
     end
   end
 end

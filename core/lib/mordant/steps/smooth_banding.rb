@@ -35,10 +35,11 @@ module Mordant
         out = rgb.dup
         3.times do |channel|
           plane = rgb[channel, true].dup
-          off = (gaussian.call(plane, moment.window) - plane).clip(-step, step)
           rows = Pointwise.shaped(plane, moment.window.height, moment.window.width)
-          range = (about.call(rows) + about.call(rows * -1.0)).reshape!(plane.size)
-          out[channel, true] = plane + off * Colour::Piecewise.joined(range * (-1.0 / (SMOOTH * step)) + 2.0) * amount
+          sides = [about.call(rows), about.call(rows * -1.0)].map { |side| side.reshape!(plane.size) }
+          out[channel, true] = Pointwise.swept(plane, gaussian.call(plane, moment.window), *sides) do |own, smooth, *both|
+            own + (smooth - own).clip(-step, step) * Colour::Piecewise.joined(both.reduce(:+) * (-1.0 / (SMOOTH * step)) + 2.0) * amount
+          end
         end
         out
       end

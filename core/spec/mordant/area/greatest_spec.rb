@@ -22,4 +22,13 @@ RSpec.describe Mordant::Area::Greatest do
     [1, 2, 3, 5, 8].each { |radius| expect(described_class.new(radius).call(rows).to_a).to eq(plainly(rows.to_a, radius)), "radius #{radius}" }
     expect(described_class.new(0).call(rows)).to eq(rows)
   end
+
+  it "takes NaN for nothing, in pictures that are worth a kernel too" do
+    [[23, 31], [120, 110]].each do |height, width|
+      rows = Numo::SFloat.new(height, width).rand
+      rows[[0, 70, 71, 400]] = Float::NAN
+      numbers = rows.dup.tap { |held| held[held.isnan] = -Float::INFINITY }
+      [1, 4].each { |radius| expect(described_class.new(radius).call(rows).to_a).to eq(plainly(numbers.to_a, radius)), [height, radius].inspect }
+    end
+  end
 end

@@ -18,7 +18,7 @@ module Mordant
         class << self
           # @return [Array<Class>]
           def kinds
-            LOADER.eager_load_dir(__dir__)
+            Mordant.load_folder(__dir__)
             subclasses
           end
 
