@@ -27,6 +27,18 @@ RSpec.describe Server::ReadCuts do
     expect(queries { cuts.with(id.to_s) { |cut| expect([cut, grade(cut)]).to match([equal(first), Array]) } }).to eq(1)
   end
 
+  it "have recipes that are read once as well, but with what is no row: those with steps that read files" do
+    documents = [{"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 1.0}}]}, {"steps" => [{"id" => "a", "kind" => "lut", "parameters" => {"lut" => "no such.cube"}}]}]
+    same = documents.map do |document|
+      Server::Shot.where(cut_id: id).first.recipe.update!(document:)
+      Array.new(2) { cuts.with(id) { |cut| cut.loaded_shots.first.recipe.grade } }.then { |first, again| again.equal?(first) }
+    end
+    expect(same).to eq([true, false])
+    recipe = Server::Shot.where(cut_id: id).first.recipe.tap(&:grade)
+    recipe.document = documents.first
+    expect(recipe.grade.entries.first.step.values[:exposure]).to eq(1.0)
+  end
+
   it "are read anew after anything has been written, by whoever it was and wherever that is" do
     first = cuts.with(id) { |cut| cut.loaded_shots.first && cut }
     writes = [

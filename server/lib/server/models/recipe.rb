@@ -100,8 +100,14 @@ module Server
       step.merge("matte" => step["matte"].merge("contributors" => linked))
     end
 
+    # Read once, unless it has steps that read files, which may be others the next time.
+    #
     # @return [Mordant::Grade::Recipe]
-    def grade = kind.new(document)
+    def grade
+      return @grade.last if @grade && @grade.first.equal?(document)
+
+      kind.new(document).tap { |made| @grade = ([document, made] if made.stamps.empty?) }
+    end
 
     # @return [Class] of its document
     def kind = corrects_id ? Mordant::Rendition::Corrections : Mordant::Grade::Recipe
