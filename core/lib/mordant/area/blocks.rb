@@ -30,12 +30,18 @@ module Mordant
       # @param window [Grade::Window]
       # @return [Numo::SFloat] [n]
       def drawn(means, window)
-        left, top = window.left % @edge, window.top % @edge
-        across = between(means.transpose).transpose[true, left...(left + window.width)]
-        between(across)[top...(top + window.height), true].dup.reshape!(window.size)
+        down, across = [[window.top, window.height], [window.left, window.width]].zip(means.shape).map { |place, blocks| way(*place, blocks) }
+        Slopes.draw(means, down, across)
       end
 
       private
+
+      # From each block's centre straight to the next one's; before the first one and after the last as they are.
+      def way(first, count, blocks)
+        places = Numo::Int64.new(count).seq(first % @edge + @edge / 2)
+        after = places / @edge
+        Slopes::Way.new((after - 1).clip(0, blocks - 1), after.clip(0, blocks - 1), Numo::SFloat.cast((Numo::DFloat.cast(places % @edge) + 0.5) / @edge))
+      end
 
       # Whole blocks of a window that begins within one.
       def full(rows, left, top)
@@ -50,20 +56,6 @@ module Mordant
         full[0...top, true] = full[top..top, true] if top.positive?
         full[(top + height).., true] = full[(top + height - 1)..(top + height - 1), true] if top + height < high
         full
-      end
-
-      # Down columns: from each block's centre straight to the next one's.
-      #
-      # @param means [Numo::SFloat] [blocks down, n]
-      # @return [Numo::SFloat] [edge times as many, n]
-      def between(means)
-        height, width = means.shape
-        ends = Numo::SFloat.vstack([means[0..0, true], means, means[(height - 1)..(height - 1), true]])
-        from = ends[0..height, true]
-        off = ends[1..(height + 1), true] - from
-        made = Numo::SFloat.new(height + 1, @edge, width).allocate
-        @edge.times { |at| made[true, at, true] = ((off * ((at + 0.5) / @edge)).inplace + from).out_of_place! }
-        made.reshape!((height + 1) * @edge, width)[(@edge / 2)...(@edge / 2 + height * @edge), true]
       end
 
       # Place by place of a block, in their order.

@@ -1,0 +1,153 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Area
+    # Rows and columns drawn straight between those of a smaller plane: along rows first, and then down columns, each by
+    #
+    #   from + (to - from) share
+    #
+    # in LLVM's intermediate language, or in Numo to the same bits.
+    #
+    # Source: LLVM language reference, release 15.
+    class Slopes
+      LANES = 16
+      FLOATS = "<#{LANES} x float>"
+      SIZES = %w[width height blocks high].freeze
+      TABLES = %w[room columnfrom columnto columnshare rowfrom rowto rowshare].freeze
+      # One way of a picture: places in the smaller plane that lie before and after each, and shares of the way between them.
+      #
+      # from, to: Numo::Int64 [n]; share: Numo::SFloat [n]
+      Way = Struct.new(:from, :to, :share)
+
+      class << self
+        # @param means [Numo::SFloat] [blocks down, blocks across]
+        # @param down [Way]
+        # @param across [Way]
+        # @return [Numo::SFloat] [n], row by row
+        def draw(means, down, across)
+          size = down.share.size * across.share.size
+          return plainly(means, down, across).reshape!(size) unless worth?(size, across.share.size)
+
+          means, made, room = Pointwise::Memory.together(means), Numo::SFloat.new(size).allocate, Numo::SFloat.new(means.shape[0] * across.share.size).allocate
+          sizes = [across.share.size, down.share.size, *means.shape.reverse].pack("q4")
+          tables = [Pointwise::Memory.address(room, written: true), *[across, down].flat_map(&:to_a).map { |table| Pointwise::Memory.address(table) }].pack("J*")
+          Pointwise::Compiler.function(LOOP).call(size, [Pointwise::Memory.address(means)].pack("J"), [Pointwise::Memory.address(made, written: true)].pack("J"), sizes, tables)
+          room.free
+          made
+        end
+
+        private
+
+        def worth?(size, width) = width >= LANES && Pointwise::Kernel.here? && (size >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(LOOP))
+
+        def plainly(means, down, across)
+          before = means[true, across.from]
+          rows = (means[true, across.to] - before) * across.share + before
+          above = rows[down.from, true]
+          (rows[down.to, true] - above) * down.share.reshape(down.share.size, 1) + above
+        end
+      end
+
+      # @return [Array] see Pointwise::Compiler
+      def form = [:slopes]
+
+      # run(count, inputs, outputs, constants, tables): constants are SIZES (i64), of the picture and of the smaller plane; tables are TABLES,
+      # the room for rows that have been drawn. It returns 1.
+      #
+      # @param attributes [Hash{String => String}] see Pointwise::Listing
+      # @return [String]
+      def listing(attributes)
+        <<~LISTING
+          declare i64 @llvm.umin.i64(i64, i64)
+          define i32 @#{Pointwise::Listing::NAME}(i64 %count, ptr noalias %inputs, ptr noalias %outputs, ptr noalias %constants, ptr noalias %tables) #0 {
+          entry:
+          %in = load ptr, ptr %inputs
+          %out = load ptr, ptr %outputs
+          #{SIZES.each_with_index.map { |name, place| taken(name, "i64", "%constants", place) }.join("\n")}
+          #{TABLES.each_with_index.map { |name, place| taken(name, "ptr", "%tables", place) }.join("\n")}
+          %lastx = sub i64 %width, #{LANES}
+          br label %wide
+          #{along}
+          #{down}
+          done:
+          ret i32 1
+          }
+          #{Pointwise::Listing.attributes(attributes)}
+        LISTING
+      end
+
+      private
+
+      # Each row of the smaller plane, number by number.
+      def along
+        <<~PART.chomp
+          wide:
+          %b = phi i64 [ 0, %entry ], [ %nextb, %widedone ]
+          %blockrow = mul i64 %b, %blocks
+          %roomrow = mul i64 %b, %width
+          br label %column
+          column:
+          %c = phi i64 [ 0, %wide ], [ %nextc, %column ]
+          #{taken("before", "i64", "%columnfrom", "%c")}
+          #{taken("after", "i64", "%columnto", "%c")}
+          #{taken("part", "float", "%columnshare", "%c")}
+          #{placed("left", "%in", "%blockrow", "%before", "float")}
+          #{placed("right", "%in", "%blockrow", "%after", "float")}
+          #{between("number", "%left", "%right", "%part", "float")}
+          %heldplace = add i64 %roomrow, %c
+          %heldat = getelementptr float, ptr %room, i64 %heldplace
+          store float %number, ptr %heldat
+          %nextc = add i64 %c, 1
+          %morec = icmp ult i64 %nextc, %width
+          br i1 %morec, label %column, label %widedone
+          widedone:
+          %nextb = add i64 %b, 1
+          %moreb = icmp ult i64 %nextb, %high
+          br i1 %moreb, label %wide, label %tall
+        PART
+      end
+
+      # Each row of the picture, LANES at a time.
+      def down
+        <<~PART.chomp
+          tall:
+          %y = phi i64 [ 0, %widedone ], [ %nexty, %talldone ]
+          #{taken("above", "i64", "%rowfrom", "%y")}
+          #{taken("below", "i64", "%rowto", "%y")}
+          #{taken("share", "float", "%rowshare", "%y")}
+          %lane = insertelement #{FLOATS} poison, float %share, i32 0
+          %shares = shufflevector #{FLOATS} %lane, #{FLOATS} poison, <#{LANES} x i32> zeroinitializer
+          %aboverow = mul i64 %above, %width
+          %belowrow = mul i64 %below, %width
+          %outrow = mul i64 %y, %width
+          br label %some
+          some:
+          %x = phi i64 [ 0, %tall ], [ %nextx, %some ]
+          #{placed("upper", "%room", "%aboverow", "%x", FLOATS)}
+          #{placed("lower", "%room", "%belowrow", "%x", FLOATS)}
+          #{between("numbers", "%upper", "%lower", "%shares", FLOATS)}
+          %outplace = add i64 %outrow, %x
+          %outat = getelementptr float, ptr %out, i64 %outplace
+          store #{FLOATS} %numbers, ptr %outat, align 4
+          %afterx = add i64 %x, #{LANES}
+          %nextx = call i64 @llvm.umin.i64(i64 %afterx, i64 %lastx)
+          %morex = icmp ult i64 %x, %lastx
+          br i1 %morex, label %some, label %talldone
+          talldone:
+          %nexty = add i64 %y, 1
+          %morey = icmp ult i64 %nexty, %height
+          br i1 %morey, label %tall, label %done
+        PART
+      end
+
+      def taken(name, type, from, place) = "%#{name}at = getelementptr #{type}, ptr #{from}, i64 #{place}\n%#{name} = load #{type}, ptr %#{name}at"
+
+      def placed(name, plane, row, place, type) = "%#{name}place = add i64 #{row}, #{place}\n%#{name}at = getelementptr float, ptr #{plane}, i64 %#{name}place\n%#{name} = load #{type}, ptr %#{name}at, align 4"
+
+      def between(name, from, to, share, type) = "%#{name}off = fsub #{type} #{to}, #{from}\n%#{name}way = fmul #{type} %#{name}off, #{share}\n%#{name} = fadd #{type} %#{name}way, #{from}"
+
+      LOOP = new.freeze
+      private_constant :LOOP
+    end
+  end
+end
