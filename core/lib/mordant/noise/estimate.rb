@@ -38,29 +38,22 @@ module Mordant
 
       # @param seen [Enumerable] of planes as Noise.turned and the Grade::Window they are of
       # @return [Profile]
-      def self.profile(seen) = new(seen.flat_map { |planes, window| blocks(planes, window) }.to_a).profile
+      def self.profile(seen) = new(seen.map { |planes, window| blocks(planes, window) }.to_a.transpose.map { |parts| parts.reduce { |some, more| some.concatenate(more, axis: 1) } }).profile
 
       # @param values [Array<Float>] of each detail size, of what may be more than noise
       # @param plane [Integer]
       # @return [Array<Float>] what noise has of them at most
       def self.falling(values, plane) = values.zip(FALL[plane]).inject([]) { |made, (value, fall)| [*made, fall ? [value, made.last * fall].min : value] }
 
-      # What a block holds: mean luma, the structure of luma that each detail size is seen beside, and of each plane the variance that runs
-      # both ways and of each detail size.
-      Block = Struct.new(:level, :structures, :finest, :sizes) do
-        def structure = structures[0]
-      end
-      private_constant :Block
-
+      # What blocks hold, of one each in a column: mean luma; the structure of luma that each detail size is seen beside; of each plane the
+      # variance that runs both ways; and of each plane, one after the other, those of each detail size.
+      #
+      # @return [Array<Numo::DFloat>] [1, n], [sizes, n], [planes, n] and [planes * sizes, n]
       def self.blocks(planes, window)
-        details = planes.map { |plane| Details.of(plane, window).first.map { |detail| detail * detail } }
-        level = means(planes[0], window)
+        sizes = planes.map { |plane| Details.of(plane, window).first.map { |detail| means(detail * detail, window) } }
+        structures = BESIDE.map { |beside| beside.map { |size| sizes[0][size] }.reduce(:+) }
         finest = planes.map { |plane| means(both_ways(plane, window)**2, window) }
-        sizes = details.map { |some| some.map { |square| means(square, window) } }
-        level.each_index.map do |at|
-          luma, *others = sizes.map { |some| some.map { |one| one[at] } }
-          Block.new(level[at], BESIDE.map { |beside| beside.sum { |size| luma[size] } }, finest.map { |one| one[at] }, [luma, *others])
-        end
+        [[means(planes[0], window)], structures, finest, sizes.flatten(1)].map { |rows| Numo::DFloat.vstack(rows) }
       end
 
       def self.both_ways(plane, window)
@@ -72,48 +65,57 @@ module Mordant
       def self.means(plane, window)
         edge = [BLOCK, window.width, window.height].min
         high, wide = window.height / edge, window.width / edge
-        plane.reshape(window.height, window.width)[0...(high * edge), 0...(wide * edge)].dup.reshape(high, edge, wide, edge).mean(axis: 3).mean(axis: 1).reshape(high * wide).to_a
+        Numo::DFloat.cast(plane.reshape(window.height, window.width)[0...(high * edge), 0...(wide * edge)].dup.reshape(high, edge, wide, edge).mean(axis: 3).mean(axis: 1).reshape(high * wide))
       end
       private_class_method :blocks, :both_ways, :means
 
-      def initialize(blocks)
-        @blocks = blocks
-        sorted = blocks.sort_by(&:level)
-        @levels = sorted.each_slice((sorted.size / LEVELS.to_f).ceil).map { |some| some.min_by([(some.size * EMPTY).ceil, FEWEST].max, &:structure) }
-        @places = @levels.map { |some| some.sum(&:level) / some.size }
-        structures = @levels.map { |some| middle(some.map(&:structure)) }
-        least = [structures.min, Profile::LEAST].max
-        @weights = structures.map { |structure| least / [structure, least].max }
+      # @param seen [Array<Numo::DFloat>] what blocks hold: their level, structures, finest detail and detail sizes
+      def initialize(seen)
+        level, @structures, @finest, @sizes = seen
+        @level = level[0, true]
+        rising = @level.sort_index.to_a
+        @levels = rising.each_slice((rising.size / LEVELS.to_f).ceil).map { |some| least(@structures[0, some], EMPTY * some.size).then { |places| some.values_at(*places) } }
+        @places = @levels.map { |some| @level[some].to_a.sum / some.size }
+        structures = @levels.map { |some| middle(@structures[0, some]) }
+        lowest = [structures.min, Profile::LEAST].max
+        @weights = structures.map { |structure| lowest / [structure, lowest].max }
       end
 
       # @return [Profile]
       def profile
+        places = Numo::DFloat.cast(@places)
         Profile.new(@places, PLANES.each_index.map do |plane|
-          curve = curve(@levels.map { |some| Math.log([middle(some.map { |block| block.finest[plane] }), Profile::LEAST].max) })
-          shares = (0...Details::SCALES).map { |size| middle(emptiest(size, curve).map { |block| block.sizes[plane][size] / Math.exp(curve.call(block.level)) }) }
-          Estimate.falling(shares, plane).map { |share| @places.map { |level| [Math.exp(curve.call(level)) * share, Profile::LEAST].max } }
+          curve = curve(@levels.map { |some| Math.log([middle(@finest[plane, some]), Profile::LEAST].max) })
+          noise = Numo::NMath.exp(curve.call(@level))
+          shares = (0...Details::SCALES).map do |size|
+            emptiest = least(@structures[size, true] / noise, EMPTIEST * @level.size)
+            middle(@sizes[plane * Details::SCALES + size, emptiest] / noise[emptiest])
+          end
+          Estimate.falling(shares, plane).map { |share| (Numo::NMath.exp(curve.call(places)) * share).clip(Profile::LEAST, nil).to_a }
         end)
       end
 
       private
 
-      # Relative to the noise of their level.
-      def emptiest(size, curve) = @blocks.min_by([(@blocks.size * EMPTIEST).ceil, FEWEST].max) { |block| block.structures[size] / Math.exp(curve.call(block.level)) }
+      # @param values [Numo::DFloat]
+      # @param count [Float]
+      # @return [Array<Integer>] where the least of them are
+      def least(values, count) = values.sort_index[0...[count.ceil, FEWEST].max.clamp(..values.size)].to_a
 
       def middle(values) = values.sort[values.size / 2]
 
       # @param logs [Array<Float>] at places
-      # @return [#call] level to logarithm
+      # @return [#call] levels, a Numo::DFloat, to logarithms
       def curve(logs)
         low, high = @places.minmax
-        bases = ->(level) { ((level.clamp(low, high) - low) / [high - low, 1e-6].max).then { |at| [1.0, at, (2 * at - 1)**2] } }
-        rows = @places.map(&bases)
+        bases = ->(levels) { ((levels.clip(low, high) - low) / [high - low, 1e-6].max).then { |at| [at * 0.0 + 1.0, at, (at * 2.0 - 1.0)**2] } }
+        rows = bases.call(Numo::DFloat.cast(@places)).map(&:to_a).transpose
         found = [0.0, 0.0, 0.0]
         ROUNDS.times do |round|
           weights = rows.each_index.map { |at| @weights[at] * ((round.positive? && logs[at] > Colour::Matrix3.dot(rows[at], found)) ? ABOVE : 1 - ABOVE) }
           found = solved(rows, logs, weights)
         end
-        ->(level) { Colour::Matrix3.dot(bases.call(level), found) }
+        ->(levels) { bases.call(levels).zip(found).map { |base, amount| base * amount }.reduce(:+) }
       end
 
       # Weighted least squares; what cannot be told from few levels stays near 0.
