@@ -48,10 +48,7 @@ module Mordant
       # @param into [Numo::SFloat] room that is not row itself
       # @return [Numo::SFloat] into
       def smooth(row, off, into)
-        into.store(row)
-        inner = beside(into.inplace * 2.0, row, off)
-        inner * 0.25
-        into.out_of_place!
+        beside(SMOOTH, row, off, into)
       end
 
       # The sum of each with its neighbours, on both sides.
@@ -60,19 +57,19 @@ module Mordant
       # @param off [Integer]
       # @param into [Numo::SFloat] room that is not row itself
       # @return [Numo::SFloat] into
-      def sum(row, off, into)
-        into.store(row)
-        beside(into, row, off)
-        into
-      end
+      def sum(row, off, into) = beside(SUM, row, off, into)
+
+      SMOOTH = Pointwise::Sweep.new(3) { |own, before, after| [(own * 2.0 + before + after) * 0.25] }
+      SUM = Pointwise::Sweep.new(3) { |own, before, after| [own + before + after] }
+      private_constant :SMOOTH, :SUM
 
       private
 
-      # Both neighbours of all but the first and the last are added.
-      def beside(into, row, off)
-        inner = into[off...-off].inplace
-        inner + row[0...(-2 * off)]
-        inner + row[(2 * off)..]
+      # Of all but the first and the last, which have one neighbour and stay.
+      def beside(sweep, row, off, into)
+        sweep.parts(row, [off, 0, 2 * off], into[off...-off])
+        [0...off, -off..].each { |ends| into[ends] = row[ends] }
+        into
       end
     end
   end

@@ -12,6 +12,8 @@ module Mordant
     # (1992); parts are simply added up again.
     module Parts
       MOST = 3
+      LESS = Pointwise::Sweep.new(2) { |more, less| [more - less] }
+      private_constant :LESS
 
       module_function
 
@@ -25,9 +27,7 @@ module Mordant
         first, second, third, left = rooms
         layout.smooth(row, apart * layout.across, first)
         layout.smooth(first, apart * layout.down, left)
-        second.store(row)
-        second.inplace - (ways ? first : left)
-        second.out_of_place!
+        LESS.call(row, ways ? first : left, into: [second])
         return [[second], left] unless ways
 
         first.inplace - left

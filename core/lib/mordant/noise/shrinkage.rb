@@ -56,8 +56,8 @@ module Mordant
         def room(at) = at.is_a?(Range) ? at.map { |one| room(one) } : rooms[at] ||= layout.room
       end
       private_constant :Ground
-      # Where in its rooms: what is left of a plane and of a first try, by turns, parts of either, energies, noise, and the sum.
-      LEFT, PARTS, LEFT_OF_TRY, PARTS_OF_TRY, ENERGY, NOISE, SUM = [0..1, 2..4, 5..6, 7..9, 10..11, 12, 13]
+      # Where in its rooms: what is left of a plane and of a first try, by turns, parts of either, energies, noise, and the sum, by turns.
+      LEFT, PARTS, LEFT_OF_TRY, PARTS_OF_TRY, ENERGY, NOISE, SUM = [0..1, 2..4, 5..6, 7..9, 10..11, 12, 13..14]
       private_constant :LEFT, :PARTS, :LEFT_OF_TRY, :PARTS_OF_TRY, :ENERGY, :NOISE, :SUM
 
       def ground(height, width, level, left, halved:)
@@ -88,24 +88,24 @@ module Mordant
 
       # The sum of what is kept of each part, and what is left of the plane and of the first try.
       def parted(plane, try, scales, index, strength, ground)
-        row, other, sum = ground.layout.laid(plane), try && ground.layout.laid(try), ground.room(SUM).fill(0.0)
+        row, other, sum = ground.layout.laid(plane), try && ground.layout.laid(try), ground.room(SUM).first.fill(0.0)
         scales.each do |scale|
           apart = ground.halved ? 2**(scale - 1) : 2**scale
           parts, row = Parts.of(row, ground.layout, apart, [*ground.room(PARTS), ground.room(LEFT)[scale % 2]], ways: WAYS[index])
           tries, other = Parts.of(other, ground.layout, apart, [*ground.room(PARTS_OF_TRY), ground.room(LEFT_OF_TRY)[scale % 2]], ways: WAYS[index]) if try
-          keep(parts, tries, index, scale, strength, ground) unless @sizes[scale].zero?
-          parts.each { |part| sum.inplace + part }
+          sum = @sizes[scale].zero? ? parts.reduce(sum) { |made, part| (made.inplace + part).out_of_place! } : kept(sum, parts, tries, index, scale, strength, ground)
         end
-        [sum.out_of_place!, row, other].map { |one| one && ground.layout.taken(one) }
+        [sum, row, other].map { |one| one && ground.layout.taken(one) }
       end
 
-      # Of each part in its place.
-      def keep(parts, tries, index, scale, strength, ground)
+      # A sum, and what is kept of each part.
+      def kept(sum, parts, tries, index, scale, strength, ground)
         noise = noise(index, scale, strength, ground)
-        parts.each_with_index do |part, way|
+        parts.each_with_index.reduce(sum) do |made, (part, way)|
           white = SHARES[ground.halved][WAYS[index]][scale][way]
-          part.inplace * (tries ? again(tries[way], noise, white * AGAIN[index], scale, ground) : first(part, noise, white * MORE[index], scale, ground))
-          part.out_of_place!
+          share = tries ? again(white * AGAIN[index]) : first(white * MORE[index])
+          into = ground.room(SUM).find { |room| !room.equal?(made) }
+          Pointwise::Sweep.new(4) { |before, own, noisy, energy| [own * share.call(noisy, energy) + before] }.call(made, part, noise, energy(tries ? tries[way] : part, scale, ground), into: [into]).first
         end
       end
       # Of white noise in each part, of what is left of two by two pixels and of single ones, by the way detail runs and together.
@@ -123,32 +123,20 @@ module Mordant
         made.out_of_place!
       end
 
-      def first(part, noise, factor, scale, ground)
-        energy, share = energy(part, scale, ground)
-        share.store(noise)
-        share.inplace / energy
-        (share.inplace * -factor) + 1.0
-        share.inplace.clip(0.0, nil)
-        share.out_of_place!
-      end
+      def first(factor) = ->(noise, energy) { (noise / energy * -factor + 1.0).clip(0.0, nil) }
 
-      def again(try, noise, factor, scale, ground)
-        energy, share = energy(try, scale, ground)
-        share.store(noise)
-        (share.inplace * factor) + energy
-        energy.inplace / share.out_of_place!
-        energy.out_of_place!
-      end
+      def again(factor) = ->(noise, energy) { energy / (noise * factor + energy) }
 
-      # @return [Array<Numo::SFloat>] that of each neighbourhood, and a room that is free
+      # @return [Numo::SFloat] that of each neighbourhood
       def energy(part, scale, ground)
         apart = [2**scale / (ground.halved ? 4 : 2), 1].max
         one, other = ground.room(ENERGY)
-        one.store(part)
-        one.inplace * part
-        ground.layout.sum(one.out_of_place!, apart * ground.layout.across, other)
-        [ground.layout.sum(other, apart * ground.layout.down, one), other]
+        SQUARE.call(part, into: [one])
+        ground.layout.sum(one, apart * ground.layout.across, other)
+        ground.layout.sum(other, apart * ground.layout.down, one)
       end
+      SQUARE = Pointwise::Sweep.new(1) { |part| [part * part] }
+      private_constant :SQUARE
     end
   end
 end
