@@ -38,7 +38,7 @@ module Mordant
 
       # @param seen [Enumerable] of planes as Noise.turned and the Grade::Window they are of
       # @return [Profile]
-      def self.profile(seen) = new(seen.map { |planes, window| blocks(planes, window) }.to_a.transpose.map { |parts| parts.reduce { |some, more| some.concatenate(more, axis: 1) } }).profile
+      def self.profile(seen) = new(seen.map { |planes, window| blocks(planes, window) }.to_a.transpose.map { |parts| Numo::DFloat.hstack(parts) }).profile
 
       # @param values [Array<Float>] of each detail size, of what may be more than noise
       # @param plane [Integer]

@@ -104,8 +104,9 @@ module Mordant
         parts.each_with_index.reduce(sum) do |made, (part, way)|
           white = SHARES[ground.halved][WAYS[index]][scale][way]
           share = tries ? again(white * AGAIN[index]) : first(white * MORE[index])
-          into = ground.room(SUM).find { |room| !room.equal?(made) }
-          Pointwise::Sweep.new(4) { |before, own, noisy, energy| [own * share.call(noisy, energy) + before] }.call(made, part, noise, energy(tries ? tries[way] : part, scale, ground), into: [into]).first
+          more = Pointwise::Sweep.new(4) { |before, own, noisy, energy| [own * share.call(noisy, energy) + before] }
+          free = ground.room(SUM).find { |room| !room.equal?(made) }
+          more.call(made, part, noise, energy(tries ? tries[way] : part, scale, ground), into: [free]).first
         end
       end
       # Of white noise in each part, of what is left of two by two pixels and of single ones, by the way detail runs and together.
