@@ -97,11 +97,30 @@ module Mordant
       end
       SEEN = 8
 
+      # Rows of a moment's window that are rendered at once, so that memory stays flat where margins let it: as few bands as hold to BAND with
+      # their margins. Where none do, or those would be made of TWICE the window or more, bands of the least work times pixels at once, which
+      # may be all of it.
+      #
       # @param moment [Moment]
+      # @return [Array<Window>] the largest first: the others find room where it was
+      def bands(moment)
+        whole = moment.window
+        return [whole] if whole.size <= BAND || pointwise?
+
+        around = margin(moment)
+        costs = (1..MOST_BANDS).to_h { |count| split(whole, count).then { |some| [some, some.map { |one| one.grown(around, moment).size }] } }
+        within = costs.select { |_, sizes| sizes.max <= BAND && sizes.sum < TWICE * whole.size }
+        chosen = within.empty? ? costs.min_by { |_, sizes| sizes.sum * sizes.max } : within.min_by { |_, sizes| sizes.sum }
+        chosen.first.sort_by { |one| -one.grown(around, moment).size }
+      end
+      MOST_BANDS = 16
+      TWICE = 2
+
+      # @param moment [Moment]
+      # @param bands [Array<Window>] that it is rendered in, as #bands
       # @return [Frame] of its window, graded, in log codes of the working space
-      def picture(moment)
+      def picture(moment, bands: bands(moment))
         moment = moment.from(Origin.new(self, moment)) unless moment.origin
-        bands = bands(moment)
         rgb = bands.one? ? rgb(moment) : Numo::SFloat.new(3, moment.window.size).allocate
         bands.each { |band| put(rgb, moment, band) } if bands.size > 1
         Frame.new(rgb, width: moment.window.width, height: moment.window.height, encoding: space.log, place: Place.new(window: moment.window, width: moment.width, height: moment.height))
@@ -123,23 +142,6 @@ module Mordant
         made.free
         GC.start # of a band's arrays, which are large, before the next one's
       end
-
-      # Rows of a window that are rendered at once, so that memory stays flat where margins let it: as few bands as
-      # hold to BAND with their margins, or where none do, those of the least work among the smallest.
-      def bands(moment)
-        whole = moment.window
-        return [whole] if whole.size <= BAND || pointwise?
-
-        around = margin(moment)
-        choices = (2..MOST_BANDS).map { |count| split(whole, count) }
-        costs = choices.to_h { |some| [some, some.map { |one| one.grown(around, moment).size }] }
-        within = costs.select { |_, sizes| sizes.max <= BAND }
-        within = costs.select { |_, sizes| sizes.max <= costs.values.map(&:max).min * NEARLY } if within.empty?
-        chosen = within.min_by { |_, sizes| sizes.sum }.first
-        chosen.sort_by { |one| -one.grown(around, moment).size } # the largest first: the others find room where it was
-      end
-      MOST_BANDS = 16
-      NEARLY = 1.15
 
       def split(whole, count)
         rows = (whole.height / count.to_f).ceil

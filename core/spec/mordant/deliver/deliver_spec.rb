@@ -92,7 +92,8 @@ RSpec.describe "Areas, times and mattes in a delivery", :folder do
     one, three, after = made("one", [0, 8]), made("three", [3, 2], [0, 3], [5, 3]), made("after", [0, 5], [0, 8])
     expect([one.size, three, after]).to eq([8, one, one])
     expect(one.values.uniq.size).to eq(8)
-    stub_const("Mordant::Grade::Plan::BAND", 700)
+    bands = [0, 12, 24].map { |top| Mordant::Grade::Window.new(left: 0, top:, width: 64, height: 12) }
+    allow_any_instance_of(Mordant::Grade::Plan).to receive(:bands).and_return(bands)
     expect(made("banded", [0, 8])).to eq(one)
   end
 end

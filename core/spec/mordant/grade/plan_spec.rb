@@ -19,6 +19,15 @@ RSpec.describe Mordant::Grade::Plan do
     expect(plan(Mordant::Grade::Recipe.new("steps" => idle)).run(codes).rgb).to eq(empty.rgb)
   end
 
+  it "renders a large picture in few bands that hold to what is kept to, and where margins would double the work not in smaller ones than need be" do
+    uhd = Mordant::Grade::Moment.new(width: 3840, height: 2160) { nil }
+    heights = ->(kind, values) { plan(Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => kind, "parameters" => values}])).bands(uhd).map(&:height) }
+    narrow, wide = heights.call("soften", {"luma" => 0.5, "size" => 0.01}), heights.call("soften", {"luma" => 0.5, "size" => 0.1})
+    expect([narrow.sum, narrow.size]).to match([2160, be_between(3, 5)])
+    expect(wide).to eq([2160])
+    expect(heights.call("balance", {"exposure" => 1.0})).to eq([2160])
+  end
+
   it "runs the steps from top to bottom" do
     step = ->(id, **parameters) { {"id" => id, "kind" => "balance", "parameters" => parameters.transform_keys(&:to_s)} }
     grey = step.call("grey", saturation: 0.0)
