@@ -91,19 +91,13 @@ module Mordant
           #{taken("before", "i64", "%columnfrom", "%c")}
           #{taken("after", "i64", "%columnto", "%c")}
           #{taken("part", "float", "%columnshare", "%c")}
-          #{placed("left", "%in", "%blockrow", "%before", "float")}
-          #{placed("right", "%in", "%blockrow", "%after", "float")}
-          #{between("number", "%left", "%right", "%part", "float")}
-          %heldplace = add i64 %roomrow, %c
-          %heldat = getelementptr float, ptr %room, i64 %heldplace
-          store float %number, ptr %heldat
-          %nextc = add i64 %c, 1
-          %morec = icmp ult i64 %nextc, %width
-          br i1 %morec, label %column, label %widedone
+          #{placed("left", "%in", "%blockrow", "%before")}
+          #{placed("right", "%in", "%blockrow", "%after")}
+          #{placed("held", "%room", "%roomrow", "%c")}
+          #{drawn("number", "%left", "%right", "%part", "%held", "float")}
+          #{onward("c", "%width", "column", "widedone")}
           widedone:
-          %nextb = add i64 %b, 1
-          %moreb = icmp ult i64 %nextb, %high
-          br i1 %moreb, label %wide, label %tall
+          #{onward("b", "%high", "wide", "tall")}
         PART
       end
 
@@ -123,28 +117,38 @@ module Mordant
           br label %some
           some:
           %x = phi i64 [ 0, %tall ], [ %nextx, %some ]
-          #{placed("upper", "%room", "%aboverow", "%x", FLOATS)}
-          #{placed("lower", "%room", "%belowrow", "%x", FLOATS)}
-          #{between("numbers", "%upper", "%lower", "%shares", FLOATS)}
-          %outplace = add i64 %outrow, %x
-          %outat = getelementptr float, ptr %out, i64 %outplace
-          store #{FLOATS} %numbers, ptr %outat, align 4
+          #{placed("upper", "%room", "%aboverow", "%x")}
+          #{placed("lower", "%room", "%belowrow", "%x")}
+          #{placed("put", "%out", "%outrow", "%x")}
+          #{drawn("numbers", "%upper", "%lower", "%shares", "%put", FLOATS)}
           %afterx = add i64 %x, #{LANES}
           %nextx = call i64 @llvm.umin.i64(i64 %afterx, i64 %lastx)
           %morex = icmp ult i64 %x, %lastx
           br i1 %morex, label %some, label %talldone
           talldone:
-          %nexty = add i64 %y, 1
-          %morey = icmp ult i64 %nexty, %height
-          br i1 %morey, label %tall, label %done
+          #{onward("y", "%height", "tall", "done")}
         PART
       end
 
       def taken(name, type, from, place) = "%#{name}at = getelementptr #{type}, ptr #{from}, i64 #{place}\n%#{name} = load #{type}, ptr %#{name}at"
 
-      def placed(name, plane, row, place, type) = "%#{name}place = add i64 #{row}, #{place}\n%#{name}at = getelementptr float, ptr #{plane}, i64 %#{name}place\n%#{name} = load #{type}, ptr %#{name}at, align 4"
+      # An address in a plane.
+      def placed(name, plane, row, place) = "%#{name}place = add i64 #{row}, #{place}\n%#{name} = getelementptr float, ptr #{plane}, i64 %#{name}place"
 
-      def between(name, from, to, share, type) = "%#{name}off = fsub #{type} #{to}, #{from}\n%#{name}way = fmul #{type} %#{name}off, #{share}\n%#{name} = fadd #{type} %#{name}way, #{from}"
+      # What lies between two addresses, put at another.
+      def drawn(name, from, to, share, into, type)
+        <<~PART.chomp
+          %#{name}from = load #{type}, ptr #{from}, align 4
+          %#{name}to = load #{type}, ptr #{to}, align 4
+          %#{name}off = fsub #{type} %#{name}to, %#{name}from
+          %#{name}way = fmul #{type} %#{name}off, #{share}
+          %#{name} = fadd #{type} %#{name}way, %#{name}from
+          store #{type} %#{name}, ptr #{into}, align 4
+        PART
+      end
+
+      # To the next round of a loop, or out of it.
+      def onward(round, count, again, over) = "%next#{round} = add i64 %#{round}, 1\n%more#{round} = icmp ult i64 %next#{round}, #{count}\nbr i1 %more#{round}, label %#{again}, label %#{over}"
 
       LOOP = new.freeze
       private_constant :LOOP

@@ -15,7 +15,7 @@ module Mordant
         # @param gains [Array<Pointwise::FloatTable>, nil] of luminance: what each channel is multiplied by
         def initialize(weights, toned:, saturation:, depth:, gains:)
           @weights, @toned, @saturation, @depth, @gains = weights, toned, saturation, depth, gains
-          @root = Pointwise::FloatTable.new(->(share) { Colour::Piecewise.power(share, saturation / ROOTS) })
+          @root = Pointwise::FloatTable.new(->(share) { Colour::Piecewise.power(share, saturation / ROOTS) }) unless saturation == 1.0
           @deep = Pointwise::UniformTable.new(depth) if depth
           freeze
         end
