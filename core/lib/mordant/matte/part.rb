@@ -94,8 +94,7 @@ module Mordant
       # @return [Numo::SFloat] [n] of its window, right but for its margin at edges that are not the picture's
       # @raise [ParameterError, MediaError]
       def weights(sight)
-        made = contributor.weights(sight)
-        made = gaussian(sight.moment).call(made, sight.moment.window).clip(0.0, 1.0) unless softness.zero?
+        made = contributor.class.sees_picture? ? softened(sight) : SHAPES.fetch([contributor.class, contributor.values, contributor.carrying&.numbers, softness, sight.moment.width, sight.moment.height, sight.moment.window]) { softened(sight) }.dup
         invert? ? made * -1.0 + 1.0 : made
       end
 
@@ -107,7 +106,15 @@ module Mordant
          "parameters" => contributor.values.transform_keys(&:to_s), **(@keys.empty? ? {} : {"keys" => @keys.to_h}), **(@path_id ? {"path" => {"id" => @path_id, "from" => @path_from}} : {}), **carried}
       end
 
+      SHAPES = Pointwise::Lately.new(8)
+      private_constant :SHAPES
+
       private
+
+      def softened(sight)
+        made = contributor.weights(sight)
+        softness.zero? ? made : gaussian(sight.moment).call(made, sight.moment.window).clip(0.0, 1.0)
+      end
 
       # Where a path has taken it, in what is bound to a frame: its digest must differ from that of other frames.
       def carried = contributor.carrying ? {"carried" => contributor.carrying.numbers} : {}

@@ -80,7 +80,7 @@ module Mordant
 
       def tile(raster, edge)
         filter = blur(raster)
-        parts = [1 - colour, colour].map { |part| Math.sqrt(part / energy(filter)) }
+        parts = [1 - colour, colour].map { |part| Math.sqrt(part / energy(filter, raster)) }
         common, *own = (0..3).map { |layer| wound(filter, layer, edge) }
         Numo::NArray.vstack(own.map { |one| common * parts[0] + one * parts[1] })
       end
@@ -121,7 +121,7 @@ module Mordant
 
       def grained(rgb, moment, weights, table)
         filter = blur(moment)
-        shares, scale, density = [1 - colour, *[colour] * 3], 1 / Math.sqrt(energy(filter)), spread(moment) * Math.log(10)
+        shares, scale, density = [1 - colour, *[colour] * 3], 1 / Math.sqrt(energy(filter, moment)), spread(moment) * Math.log(10)
         sweep = Pointwise::Sweep.new(3 + shares.count(&:positive?)) do |*planes|
           light = planes.shift(3)
           common, *own = shares.map { |share| planes.shift * (Math.sqrt(share) * scale) if share.positive? }
@@ -137,13 +137,23 @@ module Mordant
       private_constant :EXPONENTIAL
 
       # How much of white noise's variance a blur leaves.
-      def energy(filter)
-        spot = Numo::SFloat.zeros(PROBE**2)
-        spot[PROBE**2 / 2] = 1.0
-        Numo::DFloat.cast(filter.call(spot, Grade::Window.whole(PROBE, PROBE))).then { |kernel| (kernel * kernel).sum }
+      def energy(filter, raster)
+        kernel = MADE.fetch([:spot, *likeness(raster)]) do
+          spot = Numo::SFloat.zeros(PROBE**2)
+          spot[PROBE**2 / 2] = 1.0
+          filter.call(spot, Grade::Window.whole(PROBE, PROBE))
+        end
+        Numo::DFloat.cast(kernel).then { |numbers| (numbers * numbers).sum }
       end
 
-      def noise(moment, filter, layer) = filter.call(Film::Speckle.normal(moment.window, Film::Speckle.seed("grain", *@seed, layer)), moment.window)
+      def noise(moment, filter, layer)
+        MADE.fetch([@seed, layer, *likeness(moment), moment.window]) { filter.call(Film::Speckle.normal(moment.window, Film::Speckle.seed("grain", *@seed, layer)), moment.window) }
+      end
+      MADE = Pointwise::Lately.new(16) # the layers of a whole picture, of parts of it, and of a small one
+      private_constant :MADE
+
+      # What the blur goes by.
+      def likeness(raster) = [particles, gauge, raster.width]
     end
   end
 end

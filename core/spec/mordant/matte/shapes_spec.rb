@@ -53,6 +53,18 @@ RSpec.describe "Shapes" do
     end
   end
 
+  it "are the same each time, whatever was made of them before" do
+    [circle(0.2), part("gradient", full: [0.0, -0.2], none: [0.0, 0.2]), part("ellipse", radii: [0.2, 0.1])].each do |shape|
+      first = matte(shape, **size)
+      changed = [shape.merge("invert" => true), shape.merge("softness" => 0.05), shape.merge("strength" => 0.5)].map { |one| matte(one, **size) }
+      expect(matte(shape, **size)).to eq(first)
+      expect(changed[0]).to eq(first * -1.0 + 1.0)
+      expect(changed[1]).not_to eq(first)
+      expect(changed[2]).to eq(first * 0.5)
+      expect(matte(shape, width: 90, height: 90).shape).to eq([90, 90])
+    end
+  end
+
   it "are exact on a part of a UHD picture" do
     window = Mordant::Grade::Window.new(left: 2300, top: 1000, width: 200, height: 100)
     made = matte(circle(0.25), width: 3840, height: 2160, window:)

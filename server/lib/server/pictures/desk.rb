@@ -38,6 +38,7 @@ module Server
         @gate = Gate.new
         @plans = {}
         @smalls = {}
+        @counted = Mordant::Pointwise::Lately.new(SMALLS)
       end
 
       # @param wish [Wish]
@@ -146,10 +147,15 @@ module Server
       #
       # @param step [String] id of a step of the shot's recipe or of a wash over it
       # @return [Mordant::Frame, nil] nil when it is not there any more
-      def step_input(wish, step)
-        feed = incoming(wish)
-        recipe = wish.recipe_of(feed.shot)
-        small(wish.project, feed, recipe.before(step)) if recipe.entries.any? { |entry| entry.id == step }
+      def step_input(wish, step) = before(wish, step) { |feed, recipe| small(wish.project, feed, recipe) }
+
+      # How often it sees what; while a hand moves the step itself that stays.
+      #
+      # @return [Hash, nil] see Mordant::Scopes::StepInput
+      def step_counts(wish, step)
+        before(wish, step) do |feed, recipe|
+          @counted.fetch([feed.stamp, Depends.grade(wish.project, recipe, feed.encoding)]) { Mordant::Scopes::StepInput.new(small(wish.project, feed, recipe), space: wish.project.space).to_h }
+        end
       end
 
       # What a recipe makes of a frame, small; a hand that drags asks for the same again and again.
@@ -211,6 +217,15 @@ module Server
       def moment(wish, extent) = incoming(wish).then { |feed| extent.is_a?(String) ? feed.moment(REDUCTIONS.fetch(extent)) : feed.moment.at(extent) }
 
       private
+
+      # @yieldparam feed [Feed] of a frame
+      # @yieldparam recipe [Mordant::Grade::Recipe] of the steps before one
+      # @return [Object, nil] what the block returns; nil when the step is not there any more
+      def before(wish, step)
+        feed = incoming(wish)
+        recipe = wish.recipe_of(feed.shot)
+        yield feed, recipe.before(step) if recipe.entries.any? { |entry| entry.id == step }
+      end
 
       # The latest plans.
       def remembered(key)

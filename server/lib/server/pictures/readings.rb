@@ -13,8 +13,7 @@ module Server
 
       # @return [Hash{String => Array<Float>}] tone curves by the id of the step
       def curves
-        space = @wish.project.space
-        entries.to_h { |entry| [entry.id, entry.step.tone_samples(space, count: Desk::CURVE_POINTS)&.map { |t| t.round(4) }] }.compact
+        entries.to_h { |entry| [entry.id, curve(entry.step)] }.compact
       end
 
       # @return [Hash{String => Hash}] shapes of curves by the id of the step or the refinement
@@ -54,10 +53,7 @@ module Server
 
       # @param step [String, nil] id of the open step
       # @return [Hash, nil] see Mordant::Scopes::StepInput
-      def input(step)
-        frame = step && @desk.step_input(@wish, step)
-        frame && {step:, **Mordant::Scopes::StepInput.new(frame, space: @wish.project.space).to_h}
-      end
+      def input(step) = step && @desk.step_counts(@wish, step)&.then { |counts| {step:, **counts} }
 
       # @param step [String, nil] id of the open step
       # @param patch [Array<Float>, nil] of the picture
@@ -86,7 +82,16 @@ module Server
         {step:, contributor:, places: part.contributor.places, **@desk.key_input(@wish, step:, contributor:).to_h}
       end
 
+      CURVES = Mordant::Pointwise::Lately.new(64)
+      private_constant :CURVES
+
       private
+
+      # Of a step that a hand does not move it stays.
+      def curve(step)
+        space = @wish.project.space
+        CURVES.fetch([step.class, step.values, step.stamps, space.id]) { step.tone_samples(space, count: Desk::CURVE_POINTS).to_a.map { |t| t.round(4) } }.then { |row| row unless row.empty? }
+      end
 
       # @return [Mordant::Matte::Composite, nil] of a step
       def masked(step) = entries.find { |entry| entry.id == step }&.matte&.then { |matte| matte if matte.parts.any? }
@@ -99,7 +104,7 @@ module Server
         rows = shot.layers.index_by(&:id)
         tried = @wish.trial || {}
         own = tried.select { |id, _| rows.key?(id) }
-        whole = own.any? ? shot.grade(tried).entries.index_by(&:id) : {}
+        whole = own.any? ? @wish.graded(shot).entries.index_by(&:id) : {}
         @entries_tried = own.flat_map { |_, grade| grade.entries.map { |entry| whole.fetch(entry.id, entry) } } + corrections(shot, tried)
       end
 

@@ -24,6 +24,10 @@ module Server
         (@recipes ||= {}.compare_by_identity)[shot] ||= frame ? whole.recipe_of(shot).at(frame - shot.record_in) : composed(shot)
       end
 
+      # @param shot [Shot]
+      # @return [Mordant::Grade::Recipe] all of its grade, as it moves, whatever of it the picture shows
+      def graded(shot) = frame ? whole.graded(shot) : (@graded ||= {}.compare_by_identity)[shot] ||= shot.grade(trial || {}, washes:)
+
       # @return [Wish] whose recipes move as they do
       def whole = frame ? @whole ||= with(frame: nil) : self
 
@@ -48,7 +52,7 @@ module Server
       def shots = cut.timeline.layers(frame).map { |layer| cut.shot(layer.shot.key) }
 
       private def composed(shot)
-        recipe = source ? NOTHING : shot.grade(trial || {}, washes:)
+        recipe = source ? NOTHING : graded(shot)
         upto ? recipe.upto(upto) : recipe
       end
 
