@@ -35,7 +35,7 @@ module Mordant
 
       # @return [String] pairs of floats, start and rise of each entry; those not made yet are NaN
       def memory
-        made, kept = @made.count(true), @memory.last
+        made, kept = @rounds.size, @memory.last
         return kept.last if kept && kept.first == made
 
         @memory.replace([[made, @entries.to_binary]]).last.last
@@ -46,7 +46,8 @@ module Mordant
       def begin_entries(size, blocks)
         @entries = Table.unmade(size)
         @made = Array.new(blocks, false)
-        @memory = [] # blocks that were made when it was read, and what it was
+        @rounds = [] # of making some
+        @memory = [] # how many there were when it was read, and what it was
       end
 
       # Makes the entries that are missing and reads again.
@@ -74,6 +75,7 @@ module Mordant
         blocks.reject { |block| @made[block] }.slice_when { |a, b| b != a + 1 }.each do |run|
           make(run.first..run.last)
           run.each { |block| @made[block] = true }
+          @rounds << run
         end
       end
     end

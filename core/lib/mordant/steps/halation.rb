@@ -46,11 +46,14 @@ module Mordant
         through = Pointwise.swept(*Pointwise.rows(rgb)) { |*light| table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) }
         out = rgb.dup
         colour.each_index.reject { |channel| colour[channel].zero? }.each do |channel|
-          light = Pointwise.swept(rgb[channel, true], through) { |plane, part| plane * part }
+          light = PART.call(rgb[channel, true], through).first
           spread.add(out, channel, light, moment.window, amount * colour[channel])
         end
         out.tap { through.free }
       end
+
+      PART = Pointwise::Sweep.new(2) { |light, share| [light * share] }
+      private_constant :PART
 
       def bright(light)
         stops = Numo::NMath.log2(light.clip(Zones::FLOOR, nil) / Colour::WorkingSpace::MID_GREY)

@@ -20,7 +20,10 @@ module Server
       # @param recipe [Mordant::Grade::Recipe]
       # @param encoding [String] id of what goes in
       # @return [String] of what a grade makes of codes
-      def grade(project, recipe, encoding) = digest(Mordant::ENGINE, project.working_space, project.compress_gamut, recipe.stamp, encoding, Mordant::Colour::Encoding.own.stamp(encoding))
+      def grade(project, recipe, encoding)
+        before, after = [Mordant::ENGINE, project.working_space, project.compress_gamut], [encoding, Mordant::Colour::Encoding.own.stamp(encoding)]
+        Digest::SHA256.hexdigest("[#{[*before.map(&:to_json), text(recipe), *after.map(&:to_json)].join(",")}]")
+      end
 
       # @param view [Mordant::Grade::View]
       # @return [String] of what is made of graded pictures for a target
@@ -53,6 +56,19 @@ module Server
       end
 
       def digest(*parts) = Digest::SHA256.hexdigest(parts.to_json)
+
+      # A request asks for the same recipe several times.
+      #
+      # @return [String] stamp of a recipe as JSON
+      def text(recipe)
+        stamps = recipe.stamps
+        known = TEXTS[recipe]
+        return known.last if known && known.first == stamps
+
+        recipe.stamp.to_json.tap { |text| TEXTS[recipe] = [stamps, text].freeze }
+      end
+      TEXTS = ObjectSpace::WeakMap.new # what was said of a recipe, and stamps of its files then, for as long as there is room
+      private_constant :TEXTS
     end
   end
 end
