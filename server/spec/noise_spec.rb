@@ -82,6 +82,22 @@ RSpec.describe "Noise", type: :request do
       expect(spans["spans"]).to eq([])
     end
 
+    it "is where pictures begin while a hand moves what follows it, once a settled one has left it" do
+      tried = ->(*steps) { {trial: {shot.recipe.id => Mordant::Grade::Recipe.new("steps" => steps)}} }
+      hand = ->(*steps) { Server::Pictures::Desk.current.picture(wish(3, passing: true, **tried[*steps]), size: "drag").first }
+      settled = ->(*steps) { Server::Pictures::Desk.current.picture(wish(3, **tried[*steps])).first.reduce(3) }
+      before = hand[noise]
+      left, brighter = settled[noise], settled[noise, exposure]
+      off = ->(made, wanted) { (made.rgb - wanted.rgb).abs.max }
+      expect(off[before, left]).to be > 2e-3
+      2.times { expect(off[hand[noise], left]).to be < 1e-4 } # a half float of what is taken
+      expect(off[hand[noise, exposure], brighter]).to be < 1e-3
+      expect(off[hand[noise], left]).to be < 1e-4
+      weaker = noise.merge("parameters" => noise["parameters"].merge("luma" => 0.2))
+      expect(off[hand[weaker], left]).to be > 1e-3
+      expect(spans["spans"]).to eq([])
+    end
+
     it "is made ahead of a range by workers, and then drawn by the screen when it is played" do
       store(noise, exposure)
       call(:post, "/cuts/#{cut.id}/renders", {first: 0, count: 8, what: "noise"})
@@ -111,11 +127,23 @@ RSpec.describe "Noise", type: :request do
       expect(unpacked.first["ladders"]).to all(include("rungs" => nil))
     end
 
+    it "is written again where its file is gone, though it is still in memory" do
+      store(noise)
+      whole = 2.times.map { seen(1) }.last
+      Dir.glob(File.join(Server::Settings.cache, "noise", "*", "*.half")).each { |path| File.delete(path) }
+      expect((seen(1) - whole).abs.max).to be < 1e-4
+      expect(spans["spans"]).to eq([[1, 1]])
+    end
+
     it "is made anew where a file of it is broken" do
       store(noise)
       whole = seen(1)
-      Dir.glob(File.join(Server::Settings.cache, "noise", "*", "*.half")).each { |path| File.binwrite(path, "short") }
-      expect(seen(1)).to eq(whole)
+      feed, kept = Server::Pictures::Desk.current.kept_noise(wish(1)).first
+      another = Server::Pictures::Cleaned.new(Server::Pictures::Desk.new)
+      path = Dir.glob(File.join(Server::Settings.cache, "noise", "*", "#{another.digest(cut.project, feed, kept)}.half")).first
+      File.binwrite(path, "short")
+      expect(another.fetch(cut.project, feed, kept).rgb).to eq(whole)
+      expect(File.size(path)).to eq(whole.size * 2)
     end
   end
 end

@@ -7,12 +7,14 @@ module Server
     # that comes after it; see Depends.
     class Cleaned
       FOLDER = "noise"
+      HELD = 4 # frames in memory, reduced ones too
 
       # @param desk [Desk]
       # @param limit [Integer] bytes
       def initialize(desk, folder: File.join(Settings.cache, FOLDER), limit: Settings.cache_limit)
         @desk = desk
         @shelf = Shelf.new(folder, ".half", limit:)
+        @left = Mordant::Pointwise::Lately.new(HELD)
       end
 
       # @param feed [Feed]
@@ -20,13 +22,17 @@ module Server
       # @return [Mordant::Frame] what the step leaves, in log codes of the working space; made and kept if it is not there
       # @raise [Mordant::MediaError] of frames that cannot be read
       def fetch(project, feed, kept)
-        came = feed.through(@desk.plan(project, kept.before, feed.encoding))
         name = name(project, feed, kept)
-        data = @shelf.read(name)
-        left = data && Mordant::Noise::Kept.unpacked(came, data)
-        return left if left
+        left = made(project, feed, kept, name) unless @shelf.include?(name)
+        @left.fetch([name, 1]) { left || made(project, feed, kept, name) }
+      end
 
-        feed.through(@desk.plan(project, kept.upto, feed.encoding)).tap { |made| @shelf.write(name, Mordant::Noise::Kept.packed(came, made)) }
+      # @param reduction [Integer] see Frame#reduce
+      # @return [Mordant::Frame, nil] the same, reduced; nil where it is not there
+      # @raise [Mordant::MediaError]
+      def small(project, feed, kept, reduction)
+        name = name(project, feed, kept)
+        @left.fetch([name, reduction]) { fetch(project, feed, kept).reduce(reduction) } if @shelf.include?(name)
       end
 
       # @return [Boolean] it is there
@@ -50,6 +56,21 @@ module Server
       end
 
       private
+
+      def made(project, feed, kept, name)
+        came = came(project, feed, kept.before)
+        data = @shelf.read(name)
+        left = data && Mordant::Noise::Kept.unpacked(came, data)
+        return left if left
+
+        feed.through(@desk.plan(project, kept.upto, feed.encoding)).tap { |made| @shelf.write(name, Mordant::Noise::Kept.packed(came, made)) }
+      end
+
+      # With what is kept of another such step before.
+      def came(project, feed, recipe)
+        kept = Mordant::Noise::Kept.of(recipe)
+        kept ? @desk.onward(project, feed, kept, fetch(project, feed, kept)) : feed.through(@desk.plan(project, recipe, feed.encoding))
+      end
 
       def name(project, feed, kept) = placed(digest(project, feed, kept))
 

@@ -77,12 +77,17 @@ module Server
       # @param reduction [Integer]
       # @return [Mordant::Frame] in log codes of the working space
       def graded(wish, feed, recipe, reduction)
-        kept = Mordant::Noise::Kept.of(recipe) if wish.raster.nil? && reduction <= PLAY_REDUCTION
-        return feed.through(plan(wish.project, recipe, feed.encoding), reduction) unless kept
+        kept = Mordant::Noise::Kept.of(recipe) if wish.raster.nil?
+        start = kept && without_noise(wish, feed, kept, reduction)
+        return feed.through(plan(wish.project, recipe, feed.encoding), reduction) unless start
 
-        start = cleaned.fetch(wish.project, feed, kept).reduce(reduction)
-        following(wish.project, kept.after).picture(Mordant::Grade::Moment.of(start).from(origin(wish.project, feed, reduction)))
+        onward(wish.project, feed, kept, start, reduction)
       end
+
+      # @param kept [Mordant::Noise::Kept]
+      # @param start [Mordant::Frame] what is left of the frame, reduced
+      # @return [Mordant::Frame] what all that follows makes of that
+      def onward(project, feed, kept, start, reduction = 1) = following(project, kept.after).picture(Mordant::Grade::Moment.of(start).from(origin(project, feed, reduction)))
 
       # @return [Array<Array(Feed, Mordant::Noise::Kept)>] of a frame's layers that have noise taken away
       def kept_noise(wish) = @supply.feeds(wish).filter_map { |feed, _| Mordant::Noise::Kept.of(wish.recipe_of(feed.shot))&.then { |kept| [feed, kept] } }
@@ -217,6 +222,17 @@ module Server
       def moment(wish, extent) = incoming(wish).then { |feed| extent.is_a?(String) ? feed.moment(REDUCTIONS.fetch(extent)) : feed.moment.at(extent) }
 
       private
+
+      # What is left of a frame, reduced. While a hand moves it has to be there already, as the settled picture left it.
+      #
+      # @return [Mordant::Frame, nil]
+      def without_noise(wish, feed, kept, reduction)
+        there = cleaned.small(wish.project, settled(wish, feed), kept, reduction) if wish.passing
+        there || (cleaned.fetch(wish.project, feed, kept).reduce(reduction) if reduction <= PLAY_REDUCTION)
+      end
+
+      # @return [Feed] the same as it is decoded where nothing moves
+      def settled(wish, feed) = @supply.feeds(wish.with(passing: false)).map(&:first).find { |one| one.shot == feed.shot }
 
       # @yieldparam feed [Feed] of a frame
       # @yieldparam recipe [Mordant::Grade::Recipe] of the steps before one
