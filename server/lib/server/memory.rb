@@ -3,7 +3,7 @@
 require "fiddle"
 
 module Server
-  # Gives memory back that large pictures have left behind in a web process.
+  # Gives memory back that large pictures have left behind in a web process, or frames in a worker.
   #
   # The allocator keeps what tiles and frames want again at once (see Supervisor::ENVIRONMENT),
   # up to half a gigabyte. When nobody has asked for a while, it goes back to the machine. A
@@ -62,19 +62,21 @@ module Server
       yield if size > MOST
     end
 
-    # @return [Integer] bytes of this process that are in memory
-    def size = File.read("/proc/self/statm").split[1].to_i * PAGE
-
-    private
-
-    def resting? = @lock.synchronize { @busy.zero? && now - @last > RESTING }
-
+    # Collects what nobody has any more, and gives its memory back.
+    #
     # Source: malloc_trim(3) of the GNU C library.
     def give_back
       GC.start
       @trim ||= Fiddle::Function.new(Fiddle::Handle::DEFAULT["malloc_trim"], [Fiddle::TYPE_SIZE_T], Fiddle::TYPE_INT)
       @trim.call(0)
     end
+
+    # @return [Integer] bytes of this process that are in memory
+    def size = File.read("/proc/self/statm").split[1].to_i * PAGE
+
+    private
+
+    def resting? = @lock.synchronize { @busy.zero? && now - @last > RESTING }
 
     def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   end

@@ -31,15 +31,18 @@ module Mordant
       # @param moment [Grade::Moment]
       # @return [Numo::SFloat] [3, n]
       def call(rgb, moment)
-        y = (0..2).map { |channel| rgb[channel, true] * @weights[channel] }.reduce(:+)
+        y = (0..2).map { |channel| rgb[channel, true] * @weights[channel] }.reduce { |sum, one| (sum.inplace + one).out_of_place!.tap { one.free } }
         details = parts(y, moment)
-        added = details.zip(@luma).map { |detail, gain| kept(detail, gain) * gain }.reduce(:+)
+        added = details.zip(@luma).map { |detail, gain| kept(detail, gain) * gain }.reduce { |sum, one| (sum.inplace + one).out_of_place!.tap { one.free } }
         added = within(y, added, moment) if @halo < 1.0
         out = Numo::SFloat.new(*rgb.shape).allocate
         3.times do |channel|
           plane = rgb[channel, true].dup
-          out[channel, true] = plane + added + coloured(plane, details, moment)
+          changed = coloured(plane, details, moment)
+          out[channel, true] = ((plane.inplace + added) + changed).out_of_place!
+          [plane, (changed unless changed.is_a?(Float))].compact.each(&:free)
         end
+        [y, *details, added].each(&:free) # which are large
         out
       end
 
@@ -49,10 +52,14 @@ module Mordant
 
       # From fine to coarse, what each Gaussian takes of what the one before left.
       def parts(plane, moment)
-        @sizes.map do |size|
-          smooth = gaussian(size, moment).call(plane, moment.window)
-          (plane - smooth).tap { plane = smooth }
+        last = @sizes.reduce([plane, []]) do |(held, made), size|
+          smooth = gaussian(size, moment).call(held, moment.window)
+          made << held - smooth
+          held.free unless held.equal?(plane)
+          [smooth, made]
         end
+        last.first.free
+        last.last
       end
 
       def kept(detail, gain)

@@ -132,7 +132,10 @@ module Mordant
       def rgb(moment, upto = sections.size - 1)
         return moment.entered(sections.first.chain) if upto.zero?
 
-        sections[upto].call(moment) { |other| rgb(other, upto - 1) }
+        used = []
+        made = sections[upto].call(moment) { |other| rgb(other, upto - 1).tap { |one| used << one } }
+        used.each { |one| one.free unless one.equal?(made) } # nobody has them any more, and they are large
+        made
       end
 
       def put(whole, moment, band)

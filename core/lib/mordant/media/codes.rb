@@ -24,10 +24,12 @@ module Mordant
 
       # @param planes [String] 16-bit little-endian green, blue, red, plane by plane
       def self.from_planes(planes, width:, height:)
-        green_blue_red = Numo::UInt16.from_binary(planes, [3, width * height])
-        rgb = Numo::UInt16.new(3, width * height).allocate
-        [2, 0, 1].each_with_index { |plane, channel| rgb[channel, true] = green_blue_red[plane, true] }
-        green_blue_red.free
+        size, rgb = width * height, Numo::UInt16.new(3, width * height).allocate
+        [2, 0, 1].each_with_index do |plane, channel|
+          codes = Numo::UInt16.from_binary(planes.byteslice(plane * size * 2, size * 2))
+          rgb[channel, true] = codes
+          codes.free
+        end
         new(rgb, width:, height:)
       end
 

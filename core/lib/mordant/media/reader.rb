@@ -33,7 +33,7 @@ module Mordant
       def each(first:, count:, width:, height:, every: 1, then_by: nil, stacked: 1)
         there = ((stretches.size - first + every - 1) / every).clamp(0, count)
         stretches.each(first:, count: there, filter: [coding.to_rgb(width:, height:, fit: @fit), then_by].compact.join(","), bytes: width * height * stacked * bytes_a_pixel, every:) do |data|
-          yield codes(data, width, height * stacked)
+          yield codes(data, width, height * stacked).tap { data.clear } # which is large
         end
         return count if there == count
 

@@ -43,6 +43,7 @@ module Server
       @findings = Mordant::Deliver::Findings.new(@part.found)
       draw(outputs, writers)
       pass(outputs, writers).run(first: @part.first, count: @part.frames) { |frame| report(frame - @part.first + 1, outputs) }
+      Memory.current.give_back # before encoders need theirs
       writers.each_value.map { |writer| Thread.new { writer.seal(@part.first, @part.frames) }.tap { |thread| thread.report_on_exception = false } }.each(&:join)
       hold_to_sources(outputs)
       @part.update!(status: "done", done: @part.frames, found: @findings.to_h)

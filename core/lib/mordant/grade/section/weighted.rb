@@ -55,7 +55,8 @@ module Mordant
           all = before.call(more)
           input = moment.window.cut(all, more.window)
           weights ||= weights(moment) { |other| other.window.cut(all, more.window) }
-          mixed(input, @strands.map { |strand| whole(strand, input, moment, &before) }, weights)
+          wholes = @strands.map { |strand| whole(strand, input, moment, &before) }
+          mixed(input, wholes, weights).tap { wholes.each { |whole| whole&.free } }
         end
 
         def margin(raster) = [*@strands.map { |strand| strand.margin(raster) }, reach(raster)].max
