@@ -9,20 +9,22 @@ module Bench
     FRAMES_ENCODED = 16 # more than an encoder that looks few frames ahead holds
     OUTPUTS = [["exr-half", Mordant::Grade::View::MASTER], ["vc3-mov", Mordant::Grade::View::STANDARD], ["h264", Mordant::Grade::View::STANDARD]].freeze
     PART = 24 # frames
-    RECIPE = Mordant::Grade::Recipe.new("steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 0.3, "contrast" => 1.1, "gain" => [1, 1.02, 1, 0.98], "saturation" => 1.1}}])
+    BALANCE = [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 0.3, "contrast" => 1.1, "gain" => [1, 1.02, 1, 0.98], "saturation" => 1.1}}].freeze
+    SOFTENED = [{"id" => "s", "kind" => "soften", "parameters" => {"luma" => 0.4, "size" => 0.05}, "matte" => {"contributors" => [{"id" => "c", "kind" => "ellipse", "parameters" => {}}], "refinements" => [{"id" => "r", "kind" => "edges", "parameters" => {"size" => 0.02}}]}}].freeze
+    RECIPE = Mordant::Grade::Recipe.new("steps" => BALANCE)
 
     module_function
 
     # @param count [Integer] frames
     # @return [Mordant::Deliver::Programme] of a log shot with a graded recipe
-    def programme(folder, width, height, count)
+    def programme(folder, width, height, count, recipe: RECIPE)
       path = File.join(folder, "shot.mkv")
       BulkRender.run("-f", "lavfi", "-i", "gradients=s=#{width}x#{height}:r=#{RATE}:n=6:seed=5:speed=0.02", "-frames:v", count.to_s, "-c:v", "ffv1", "-pix_fmt", "yuv422p10le", path) unless File.exist?(path)
-      programme_of(path, width, height, count)
+      programme_of(path, width, height, count, recipe:)
     end
 
-    def programme_of(path, width, height, count)
-      source = Mordant::Deliver::Programme::Source.new(reader: Mordant::Media::Reader.new(path, rate: RATE), others: Hash.new { |all, key| all[key] = Mordant::Deliver::Programme::Source.new(plan: Mordant::Grade::Plan.new(recipe: RECIPE, source: "logc3-ei800-wg3")) })
+    def programme_of(path, width, height, count, recipe: RECIPE)
+      source = Mordant::Deliver::Programme::Source.new(reader: Mordant::Media::Reader.new(path, rate: RATE), others: Hash.new { |all, key| all[key] = Mordant::Deliver::Programme::Source.new(plan: Mordant::Grade::Plan.new(recipe:, source: "logc3-ei800-wg3")) })
       source.others[[true, 1.0, true]]
       shot = Mordant::Cut::Timeline::Shot.new(key: 1, source_in: 0, record_in: 0, length: count, dissolve: 0, clip_frames: count)
       Mordant::Deliver::Programme.new(timeline: Mordant::Cut::Timeline.new([shot]), sources: {1 => source}, width:, height:)
@@ -105,6 +107,15 @@ module Bench
       end
     end
 
+    # Memory of a process that makes frames of 3840x2160, without the programs it starts.
+    def uhd_peak(steps, format: "exr-half", view: Mordant::Grade::View::MASTER, count: 4)
+      recipe = Mordant::Grade::Recipe.new("steps" => steps)
+      Dir.mktmpdir do |folder|
+        made = programme(folder, 3840, 2160, count, recipe:)
+        Exact.peak_rss { deliver(made, [writer(folder, format, view, 3840, 2160)], count) }
+      end
+    end
+
     def peak(count, width: 256, height: 144)
       Dir.mktmpdir do |folder|
         programme(folder, width, height, count)
@@ -115,6 +126,9 @@ module Bench
 
   {"h264" => "rec709-bt1886", "hdr10" => "rec2100-pq", "av1" => "rec709-bt1886"}.each do |format, encoding|
     figure("uhd_#{format}_encoder_mb", "MB", "memory of ffmpeg at most, encoding the whole of a 3840x2160 #{Mordant::Deliver::Format.fetch(format).label}", alone: true) { [Deliveries.encoding_mb(format, encoding)] }
+  end
+  {"balance" => ["a Balance", -> { Deliveries::BALANCE }], "soften" => ["a Soften of 5 % within a soft matte", -> { Deliveries::SOFTENED }], "heavy" => ["that Soften and all film steps", -> { Deliveries::SOFTENED + Film::STEPS }]}.each do |name, (about, steps)|
+    figure("deliver_uhd_#{name}_rss_mb", "MB", "peak memory of a process delivering 3840x2160 through #{about} to OpenEXR", alone: true) { [Deliveries.uhd_peak(steps.call)] }
   end
   figure("three_outputs_vs_singles", "times", "an order of three outputs in one pass over three single ones") { Deliveries.together_and_apart }
   [10, 1000].each do |count|
