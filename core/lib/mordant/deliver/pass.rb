@@ -71,7 +71,7 @@ module Mordant
           findings.measure(output, record, levels: LightLevels.of(picture), beyond:)
           writer.write(record, picture, facts) unless writer.has?(record)
         end
-        [*seen.values, *frames.values].each { |made| made.rgb.free unless made.is_a?(Grade::Coming) && made.coming? } # nobody has them any more, and they are large
+        seen.each_value { |viewed| viewed.rgb.free unless viewed.is_a?(Grade::Coming) && viewed.coming? } # nobody has them any more, and they are large
       end
 
       # What a single output is made of, without pictures between.

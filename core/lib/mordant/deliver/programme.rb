@@ -41,16 +41,25 @@ module Mordant
       # @yieldparam record [Integer] record frame
       # @raise [MediaError] of a source that cannot be decoded
       def each(first:, count:)
-        each_of([nil], first:, count:) { |(frame), record| yield frame, record }
+        made([nil], first, count) { |(frame), record| yield frame, record }
       end
 
       # Several grades of the same pictures, decoded once.
       #
       # @param variants [Array<Object, nil>] see Source
-      # @yieldparam frames [Array<Frame>] one for each variant
+      # @yieldparam frames [Array<Frame>] one for each variant; nobody may look at them after the block, as they are large
       # @yieldparam record [Integer]
       # @raise [MediaError]
       def each_of(variants, first:, count:)
+        made(variants, first, count) do |frames, record|
+          yield frames, record
+          frames.each { |frame| frame.rgb.free unless frame.is_a?(Grade::Coming) && frame.coming? }
+        end
+      end
+
+      private
+
+      def made(variants, first, count)
         @timeline.segments(first, count).each do |segment|
           record = segment.first
           outgoing = segment.outgoing && pictures(segment.outgoing, segment, variants)
@@ -64,8 +73,6 @@ module Mordant
           end
         end
       end
-
-      private
 
       def pictures(shot, segment, variants)
         Enumerator.new { |out| each_picture(shot, segment, variants) { |frames| out << frames } }
