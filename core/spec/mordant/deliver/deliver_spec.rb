@@ -51,6 +51,14 @@ RSpec.describe Mordant::Deliver::Programme, :folder do
     found
   end
 
+  it "takes the memory of a frame back once its outputs have it, and none of what somebody keeps" do
+    seen, kept = [], []
+    programme.each_of([nil], first: 2, count: 4) { |(frame), _| seen << [frame.tap(&:rgb), frame.at(0, 0)[0]] }
+    programme.each(first: 2, count: 4) { |frame, _| kept << frame.tap(&:rgb) }
+    expect(kept.map { |frame| frame.at(0, 0)[0] }).to eq(seen.map(&:last))
+    seen.each { |frame, _| expect { frame.at(0, 0) }.to raise_error(/unallocated/) }
+  end
+
   it "delivers the cut frame by frame, dissolves mixed in working codes" do
     grey = ->(n) { 100 + 40.0 * n }
     mixed = [[4, 6], [5, 7], [6, 8]].each_with_index.map { |(from, to), k| grey[from] * (1 - (k + 1) / 4.0) + grey[to] * (k + 1) / 4.0 }
