@@ -108,11 +108,11 @@ module Bench
     end
 
     # Memory of a process that makes frames of 3840x2160, without the programs it starts.
-    def uhd_peak(steps, format: "exr-half", view: Mordant::Grade::View::MASTER, count: 4)
+    def uhd_peak(steps, count: 4)
       recipe = Mordant::Grade::Recipe.new("steps" => steps)
       Dir.mktmpdir do |folder|
         made = programme(folder, 3840, 2160, count, recipe:)
-        Exact.peak_rss { deliver(made, [writer(folder, format, view, 3840, 2160)], count) }
+        Exact.peak_rss { deliver(made, [writer(folder, *OUTPUTS.first, 3840, 2160)], count) }
       end
     end
 

@@ -21,6 +21,13 @@ RSpec.describe "Pictures", type: :request do
 
   def pixel(parts) = Vips::Image.new_from_buffer(parts["picture"], "").getpoint(5, 5)
 
+  it "are told apart by the digest of all that a grade depends on, however often somebody asks" do
+    recipe = Frames.recipe(exposure: 0.5)
+    parts = [Mordant::ENGINE, cut.project.working_space, cut.project.compress_gamut, recipe.stamp, "acescct", Mordant::Colour::Encoding.own.stamp("acescct")]
+    expect(Array.new(2) { Server::Pictures::Depends.grade(cut.project, recipe, "acescct") }).to all(eq(Server::Pictures::Depends.digest(*parts)))
+    expect(Server::Pictures::Depends.grade(cut.project, Frames.recipe(exposure: 0.6), "acescct")).not_to eq(Server::Pictures::Depends.digest(*parts))
+  end
+
   # What the core makes of a grey code by itself.
   def wanted(code, **parameters)
     plan = Mordant::Grade::Plan.new(recipe: Frames.recipe(**parameters), source: "acescct")

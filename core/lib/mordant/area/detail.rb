@@ -31,9 +31,9 @@ module Mordant
       # @param moment [Grade::Moment]
       # @return [Numo::SFloat] [3, n]
       def call(rgb, moment)
-        y = (0..2).map { |channel| rgb[channel, true] * @weights[channel] }.reduce { |sum, one| (sum.inplace + one).out_of_place!.tap { one.free } }
+        y = total((0..2).map { |channel| rgb[channel, true] * @weights[channel] })
         details = parts(y, moment)
-        added = details.zip(@luma).map { |detail, gain| kept(detail, gain) * gain }.reduce { |sum, one| (sum.inplace + one).out_of_place!.tap { one.free } }
+        added = total(details.zip(@luma).map { |detail, gain| kept(detail, gain) * gain })
         added = within(y, added, moment) if @halo < 1.0
         out = Numo::SFloat.new(*rgb.shape).allocate
         3.times do |channel|
@@ -48,18 +48,22 @@ module Mordant
 
       private
 
+      # @param planes [Array<Numo::SFloat>] used up
+      def total(planes) = planes.reduce { |sum, one| (sum.inplace + one).out_of_place!.tap { one.free } }
+
       def gaussian(size, raster) = Gaussian.new(size * raster.height)
 
       # From fine to coarse, what each Gaussian takes of what the one before left.
       def parts(plane, moment)
-        last = @sizes.reduce([plane, []]) do |(held, made), size|
+        held = plane
+        made = @sizes.map do |size|
           smooth = gaussian(size, moment).call(held, moment.window)
-          made << held - smooth
-          held.free unless held.equal?(plane)
-          [smooth, made]
+          (held - smooth).tap do
+            held.free unless held.equal?(plane)
+            held = smooth
+          end
         end
-        last.first.free
-        last.last
+        made.tap { held.free }
       end
 
       def kept(detail, gain)
@@ -72,7 +76,7 @@ module Mordant
       def coloured(plane, details, moment)
         return 0.0 if @colour.all?(&:zero?)
 
-        parts(plane, moment).zip(details, @colour).map { |own, light, gain| (own - light) * gain }.reduce(:+)
+        total(parts(plane, moment).zip(details, @colour).map { |own, light, gain| (own - light) * gain })
       end
 
       def radius(raster) = (@sizes.min * raster.height).ceil.clamp(1, MOST_RADIUS)

@@ -19,7 +19,7 @@ module Server
 
       # @param recipe [Mordant::Grade::Recipe]
       # @param encoding [String] id of what goes in
-      # @return [String] of what a grade makes of codes
+      # @return [String] of what a grade makes of codes: the digest of all its parts
       def grade(project, recipe, encoding)
         before, after = [Mordant::ENGINE, project.working_space, project.compress_gamut], [encoding, Mordant::Colour::Encoding.own.stamp(encoding)]
         Digest::SHA256.hexdigest("[#{[*before.map(&:to_json), text(recipe), *after.map(&:to_json)].join(",")}]")
