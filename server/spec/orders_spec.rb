@@ -166,6 +166,14 @@ RSpec.describe "Orders", type: :request do
     expect(codes.zip(wanted)).to all(satisfy { |code, exact| (code - exact).abs < 2 * 65_535 / 1023.0 })
   end
 
+  it "needs no name of its own where every output has one, and says so where one has none" do
+    order(template: nil)
+    expect([last_response.status, json["outputs"].map { |one| one["path"] }]).to match([201, all(include("Trial"))])
+    order(outputs: [master, review.except("name")], template: nil)
+    expect([last_response.status, json["path"]]).to eq([422, "name"])
+    expect(Server::Order.count).to eq(1)
+  end
+
   it "says a range alone that its files have" do
     outputs = [{"format" => "ffv1"}, {"format" => "vc3-mov", "range" => "full"}, {"format" => "vc3-mov"}, {"format" => "dpx-10"}].map { |one| one.merge("target" => "television", "width" => 256, "height" => 144) }
     call(:post, "/cuts/#{cut.id}/orders/look", {outputs:, template: "x"})

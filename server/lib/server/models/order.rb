@@ -15,7 +15,7 @@ module Server
       # @param sheets [Array<Hash>] see Mordant::Deliver::Sheet; "target" instead of "view" is the id of
       #   one of the project's, or of an encoding of scene light; "name" instead of the order's template
       # @param shots [Array<Shot>, nil] each becomes files of its own; nil: the whole cut
-      # @param template [String] see Mordant::Deliver::Naming
+      # @param template [String, nil] see Mordant::Deliver::Naming; not needed where every output has a name of its own
       # @param handles [Integer] frames more before and after each shot, as far as its clip goes
       # @param baked [Boolean] transitions at the begin of shots are in their files; false: a list has them, out of handles
       # @param skip [Boolean] frames that cannot be decoded are left out; false: they stop it
@@ -28,7 +28,7 @@ module Server
         end
         made = read(cut.project, sheets, template)
         transaction do
-          order = create!(cut:, template:, handles:, skip:, baked:)
+          order = create!(cut:, template: template.to_s, handles:, skip:, baked:)
           (shots || [nil]).each { |shot| made.each { |sheet, naming| order.add(sheet, naming:, shot:) } }
           (shots || [nil]).each { |shot| Work.begin_with(order, shot&.id) }
           order
