@@ -68,10 +68,12 @@ module Mordant
 
       private
 
-      # Tiles are read quickly. Where an entry of a table was missing those are made that a sample of the picture needs, and what
-      # is missing still, or where a number is none, is read once more with care.
+      # What is compiled runs over all at once, else tiles are read quickly. Where an entry of a table was missing those are made that a
+      # sample of the picture needs, and what is missing still, or where a number is none, is read once more with care.
       def run(source, operations, quick)
         out = Numo::SFloat.new(*source.shape).allocate
+        return out if compiled(quick, source, 0...source.shape[1], Pointwise.rows(out))
+
         sampled = nil
         Pointwise.each_tile(source.shape[1], SHORT) do |range|
           into = Pointwise.rows(out, range)
@@ -86,10 +88,7 @@ module Mordant
       # @param into [Array<Numo::SFloat>] see Compiled#call
       # @return [Array<Numo::SFloat>, nil] nil where a NaN came of it, which goes through every operation
       def quickly(operations, source, range, into)
-        first = operations.first
-        if operations.one? && first.is_a?(Compiled) && first.worth?(range.size)
-          return first.call(Pointwise.rows(source, range), into)
-        end
+        return compiled(operations, source, range, into) if one?(operations, range)
 
         planes = Chain.reduce(operations, split(source, range))
         return planes unless planes.any? { |plane| plane.sum.nan? }
@@ -99,6 +98,15 @@ module Mordant
       rescue IndexError, Compiled::Unread # the place of a NaN in a table
         nil
       end
+
+      # @return [Array<Numo::SFloat>, nil] as #quickly; nil also where they are not one that is compiled
+      def compiled(operations, source, range, into)
+        operations.first.call(Pointwise.rows(source, range), into) if one?(operations, range)
+      rescue Compiled::Unread
+        nil
+      end
+
+      def one?(operations, range) = operations.one? && operations.first.is_a?(Compiled) && operations.first.worth?(range.size)
 
       def quick(operations, codes: false)
         Compiled.joined(operations, codes:).map { |operation| operation.respond_to?(:quick) ? operation.quick : operation }

@@ -2,8 +2,8 @@
 
 module Mordant
   module Pointwise
-    # A formula of any number of planes in one sweep over them, tile by tile: a Kernel where a picture is worth it, Numo where it is
-    # small, and for tiles where a NaN came of it, as what is read of a table is that has not been made yet (see MadeWhenRead). The
+    # A formula of any number of planes in one sweep over them: a Kernel where a picture is worth it, tile by tile Numo where it is
+    # small, and in tiles where a NaN came of it, as what is read of a table is that has not been made yet (see MadeWhenRead). The
     # formula does only what Recorded has.
     class Sweep
       TYPES = {floats: Numo::SFloat, wholes: Numo::UInt32, codes: Numo::UInt16}.freeze
@@ -70,8 +70,10 @@ module Mordant
       # @yieldreturn [Array<Numo::NArray>] planes there
       # @return [Array<Numo::NArray>] rooms
       def filled(rooms, from)
-        into = rooms.map { |room| Memory.address(room, written: true) } if from
-        Pointwise.each_tile(rooms.first.size, SHORT) do |range|
+        size, into = rooms.first.size, (rooms.map { |room| Memory.address(room, written: true) } if from)
+        return rooms if from && @kernel.run(size, from, into)
+
+        Pointwise.each_tile(size, SHORT) do |range|
           next if from && @kernel.run(range.size, moved(from, range, @type), moved(into, range, @made))
 
           one_by_one(*yield(range)).zip(rooms) { |made, room| room[range] = made }
