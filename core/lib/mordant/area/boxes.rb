@@ -29,6 +29,7 @@ module Mordant
       # @param rows [Numo::SFloat] [height, width]; never written to
       # @return [Numo::SFloat] [height, width]
       def call(rows)
+        return Beside.call(rows, @end, @passes) if @radius.zero? && Beside.worth?(*rows.shape)
         return Running.new(@radius, @end, @passes).call(rows) if Running.worth?(*rows.shape)
 
         across = by_bands(rows) { |band| whole_numbers(band) }

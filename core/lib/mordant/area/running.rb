@@ -8,7 +8,7 @@ module Mordant
       # @param height [Integer]
       # @param width [Integer]
       # @return [Boolean] a plane of that size is worth it
-      def self.worth?(height, width) = [height, width].min >= Strip::LANES && Pointwise::Kernel.here? && (height * width >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(FIRST))
+      def self.worth?(height, width) = [height, width].min >= Wholes::LANES && Pointwise::Kernel.here? && (height * width >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(FIRST))
 
       FIRST, LAST = Strip.new(:floats, :wholes, :rows), Strip.new(:wholes, :floats, :columns)
 

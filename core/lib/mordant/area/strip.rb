@@ -7,8 +7,7 @@ module Mordant
     #
     # Source: LLVM language reference, release 15.
     class Strip
-      LANES = 16 # numbers of two lines of the processor's memory
-      FLOATS, WHOLES, MASK = %w[float double i1].map { |type| "<#{LANES} x #{type}>" }
+      include Wholes
 
       # @return [Symbol] :floats, or :wholes in doubles
       attr_reader :from, :to
@@ -96,21 +95,6 @@ module Mordant
         PART
       end
 
-      # As Boxes#whole_numbers: NaN is 0, and what is held to is rounded to whole numbers.
-      def whole
-        <<~PART.chomp
-          %double = fpext #{FLOATS} %float to #{WHOLES}
-          %none = fcmp uno #{WHOLES} %double, %double
-          %number = select #{MASK} %none, #{WHOLES} zeroinitializer, #{WHOLES} %double
-          %toolow = fcmp olt #{WHOLES} %number, #{every(-Boxes::LARGEST)}
-          %least = select #{MASK} %toolow, #{WHOLES} #{every(-Boxes::LARGEST)}, #{WHOLES} %number
-          %toohigh = fcmp ogt #{WHOLES} %least, #{every(Boxes::LARGEST)}
-          %held = select #{MASK} %toohigh, #{WHOLES} #{every(Boxes::LARGEST)}, #{WHOLES} %least
-          %scaled = fmul #{WHOLES} %held, #{every(1 / Boxes::QUANTUM)}
-          #{rounded("wanted", "%scaled")}
-        PART
-      end
-
       # As Boxes#boxed: the sum of the first row, and of each the sum of the one before with what comes and without what goes.
       def passed
         <<~PART.chomp
@@ -131,11 +115,7 @@ module Mordant
           #{row("before", "%above")}
           #{row("after", "%below")}
           #{row("gone", "%going")}
-          %ends = fadd #{WHOLES} %before, %after
-          %some = fmul #{WHOLES} %ends, %share
-          %all = fadd #{WHOLES} %within, %some
-          %mean = fmul #{WHOLES} %all, %weight
-          #{rounded("result", "%mean")}
+          #{weighed}
           #{inner("into", "%made", "%y")}
           store #{WHOLES} %result, ptr %intoat, align 8
           %grown = fadd #{WHOLES} %within, %after
@@ -146,27 +126,19 @@ module Mordant
 
       # From the half of the room that was written last into the plane.
       def put
-        rounded = "%shown = fmul #{WHOLES} %final, #{every(Boxes::QUANTUM)}\n%rounded = fptrunc #{WHOLES} %shown to #{FLOATS}" if to == :floats
         <<~PART.chomp
           put:
           %p = phi i64 [ 0, %passdone ], [ %nextp, %put ]
           #{inner("final", "%made", "%p")}
           %final = load #{WHOLES}, ptr %finalat, align 8
-          #{rounded}
-          #{stored(rounded ? "%rounded" : "%final", "%out", "%p", to)}
+          #{floats if to == :floats}
+          #{stored((to == :floats) ? "%rounded" : "%final", "%out", "%p", to)}
           #{onward("p", "put", "linesdone")}
         PART
       end
 
       # To the next row of a loop, or out of it.
       def onward(row, again, over) = "%next#{row} = add i64 %#{row}, 1\n%more#{row} = icmp slt i64 %next#{row}, %length\nbr i1 %more#{row}, label %#{again}, label %#{over}"
-
-      def constant(name, type, place) = "%at#{name} = getelementptr i64, ptr %constants, i64 #{place}\n%#{name} = load #{type}, ptr %at#{name}"
-
-      # A number of the constants in every lane.
-      def everywhere(name, place)
-        "#{constant("one#{name}", "double", place)}\n%lane#{name} = insertelement #{WHOLES} poison, double %one#{name}, i32 0\n%#{name} = shufflevector #{WHOLES} %lane#{name}, #{WHOLES} poison, <#{LANES} x i32> zeroinitializer"
-      end
 
       # One half of the room and the other by turns.
       def half(name, pass) = "%#{name}odd = and i64 #{pass}, 1\n%#{name}off = mul i64 %#{name}odd, %half\n%#{name} = getelementptr double, ptr %room, i64 %#{name}off"
@@ -220,11 +192,6 @@ module Mordant
           %#{name} = load #{WHOLES}, ptr %#{name}at, align 8
         ROW
       end
-
-      def rounded(name, value) = "%#{name}raised = fadd #{WHOLES} #{value}, #{every(Boxes::HALVES)}\n%#{name} = fsub #{WHOLES} %#{name}raised, #{every(Boxes::HALVES)}"
-
-      # By its bits, as a decimal fraction may be none.
-      def every(number) = "<#{Array.new(LANES, "double 0x#{[number].pack("G").unpack1("H*").upcase}").join(", ")}>"
     end
   end
 end

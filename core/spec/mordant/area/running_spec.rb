@@ -16,7 +16,7 @@ RSpec.describe Mordant::Area::Running do
 
   it "is worth it for large planes, and for small ones once it is there" do
     expect(described_class.worth?(120, 160)).to be(true)
-    expect(described_class.worth?(4000, Mordant::Area::Strip::LANES - 1)).to be(false)
+    expect(described_class.worth?(4000, Mordant::Area::Wholes::LANES - 1)).to be(false)
   end
 
   it "makes what the boxes make step by step, bit for bit, whatever there is in the plane" do
