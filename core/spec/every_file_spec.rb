@@ -42,7 +42,7 @@ RSpec.describe "Every file of the core" do
     "media/reading_spec" => %w[media media/{assignment,codes,command,facts,frame_facts,missing_frame,outflow,paced,probe,reader,run_frames,running,sequence,slated,surrounded,timed_pipe,video_frames}],
     "media/exr_reading_spec" => %w[media/exr_header media/half media/integers],
     "media/frame_index_spec" => %w[media/index_reading],
-    "media/stills_spec" => %w[media/png media/png_text media/plain_png],
+    "media/stills_spec" => %w[media/png media/png_text media/plain_png media/png_rows],
     "noise_spec" => %w[noise/*],
     "pointwise/chain_spec" => %w[pointwise pointwise/*],
     "rendition/renditions_spec" => %w[rendition rendition/*],

@@ -9,25 +9,27 @@ module Mordant
     #
     # Source: ISO/IEC 15948, 5, 9 to 11; RFC 1950 and RFC 1951, 3.2.4.
     module PlainPng
-      # A band of rows. chunk: its IDAT; sum: Adler-32 of what that unpacks to, and size its bytes; width, height: pixels.
+      # A band of rows. chunk: parts of its IDAT; sum: Adler-32 of what that unpacks to, and size its bytes; width, height: pixels.
       Band = Struct.new(:chunk, :sum, :size, :width, :height)
       CHANNELS = 3
+      BLOCK = 65_535 # bytes that one may hold
+      HEAD = 5 # bytes before those
       BITS, TRUE_COLOUR = 8, 2
       OPENING = "\x78\x01".b.freeze # of a zlib stream that is quick to make
       CLOSING = "\x01\x00\x00\xFF\xFF".b.freeze # its last block, which is empty
 
       module_function
 
-      # @param codes [Numo::UInt8] [pixels, 3]
-      # @param width [Integer]
-      # @param height [Integer]
+      # @param frame [Frame] display code values; held to 0.0..1.0, NaN becomes 0
+      # @param dither [Deliver::Dither, nil]
       # @return [Band]
-      def band(codes, width, height)
-        plain = rows(codes.to_binary, width * CHANNELS)
-        raw = Zlib::Deflate.new(Zlib::NO_COMPRESSION, -Zlib::MAX_WBITS)
-        Band.new(chunk("IDAT", raw.deflate(plain, Zlib::SYNC_FLUSH)), Zlib.adler32(plain), plain.bytesize, width, height)
-      ensure
-        raw&.close
+      def band(frame, dither: nil)
+        row = 1 + CHANNELS * frame.width
+        rows = BLOCK / row
+        block = rows.positive? ? rows * row : BLOCK
+        quick = dither.nil? && PngRows.worth?(frame.width, frame.height)
+        blocks, sum = quick ? PngRows.call(frame, rows) : written(frame, dither, row, block)
+        Band.new(chunk("IDAT", blocks), sum, row * frame.height, frame.width, frame.height)
       end
 
       # @param bands [Array<Band>] from above, of one width
@@ -38,6 +40,16 @@ module Mordant
         [PngText::SIGNATURE, chunk("IHDR", header), chunk("IDAT", OPENING), *bands.map(&:chunk), chunk("IDAT", CLOSING + [sum].pack("N")), chunk("IEND", "")].join
       end
 
+      # @param row [Integer] bytes
+      # @param block [Integer] bytes, at most BLOCK
+      # @return [Array(String, Integer)] as PngRows.call
+      def written(frame, dither, row, block)
+        plain = rows(Integers.interleave(frame, BITS, dither:).to_binary, row - 1)
+        blocks = 0.step(plain.bytesize - 1, block).map { |at| plain.byteslice(at, block).then { |part| [0, part.bytesize, part.bytesize ^ BLOCK].pack("Cvv") << part } }
+        [blocks.join, Zlib.adler32(plain)]
+      end
+      private_class_method :written
+
       # Each begins with its filter, which is none.
       def rows(bytes, row)
         rows = String.new(capacity: bytes.bytesize + bytes.bytesize / row)
@@ -46,7 +58,8 @@ module Mordant
       end
       private_class_method :rows
 
-      def chunk(type, data) = [[data.bytesize].pack("N"), type, data, [Zlib.crc32(data, Zlib.crc32(type))].pack("N")].join
+      # @return [Array<String>] its parts
+      def chunk(type, data) = [[data.bytesize].pack("N"), type, data, [Zlib.crc32(data, Zlib.crc32(type))].pack("N")]
       private_class_method :chunk
     end
   end

@@ -76,18 +76,48 @@ RSpec.describe Mordant::Media::Png do
 end
 
 RSpec.describe Mordant::Media::PlainPng, :folder do
+  # Codes of 8 bits, some beyond the ends, some none.
+  def frame(width, height)
+    rgb = (Numo::SFloat.new(3, width * height).seq * 7 % 271 - 8) / 255
+    rgb[1, 5], rgb[2, 40] = Float::NAN, Float::INFINITY
+    Mordant::Frame.new(rgb, width:, height:, encoding: "srgb")
+  end
+
+  def codes(frame) = frame.rgb.dup.tap { |rgb| rgb[rgb.isnan] = 0.0 }.then { |rgb| Numo::UInt8.cast((rgb.clip(0, 1) * 255).round) }.transpose.dup.to_binary
+
+  def rows(frame, rows) = Mordant::Frame.new(frame.rgb[true, (frame.width * rows.begin)...(frame.width * rows.end)].dup, width: frame.width, height: rows.size, encoding: frame.encoding)
+
+  def by_hand
+    allow(Mordant::Media::PngRows).to receive(:worth?).and_return(false)
+    yield
+  ensure
+    allow(Mordant::Media::PngRows).to receive(:worth?).and_call_original
+  end
+
   it "is a file that others read to the code, whatever bands it was written in" do
-    codes = Numo::UInt8.cast(Numo::Int32.new(300 * 150, 3).seq * 7 % 256)
+    whole = frame(300, 150)
     files = [[150], [1, 149], [70, 50, 30]].map do |heights|
       top = 0
-      described_class.file(heights.map { |height| described_class.band(codes[(300 * top)...(300 * (top += height)), true].dup, 300, height) })
+      described_class.file(heights.map { |height| described_class.band(rows(whole, top...(top += height))) })
     end
     path = File.join(@folder, "bands.png")
     files.each do |file|
       File.binwrite(path, file)
       image = Vips::Image.new_from_file(path, fail_on: :warning)
-      expect([image.width, image.height, image.write_to_memory]).to eq([300, 150, codes.to_binary])
-      expect(Mordant::Media::Command.run(["ffmpeg", "-v", "warning", "-xerror", "-err_detect", "crccheck+explode", "-i", path, "-f", "rawvideo", "-pix_fmt", "rgb24", "pipe:1"], path:)).to eq(codes.to_binary)
+      expect([image.width, image.height, image.write_to_memory]).to eq([300, 150, codes(whole)])
+      expect(Mordant::Media::Command.run(["ffmpeg", "-v", "warning", "-xerror", "-err_detect", "crccheck+explode", "-i", path, "-f", "rawvideo", "-pix_fmt", "rgb24", "pipe:1"], path:)).to eq(codes(whole))
     end
+  end
+
+  it "has the same bytes when they are made by a kernel, of any width, with rows that no block holds made by hand" do
+    [[960, 40], [16, 900], [17, 801], [8192, 3], [8193, 2], [21_845, 2], [15, 1000]].each do |width, height|
+      picture = frame(width, height)
+      expect(Mordant::Media::PngRows.worth?(width, height)).to be(width.between?(16, 8192))
+      file = described_class.file([described_class.band(picture)])
+      expect(file).to eq(by_hand { described_class.file([described_class.band(picture)]) }), "#{width} x #{height}"
+      expect(Vips::Image.new_from_buffer(file, "", fail_on: :warning).write_to_memory).to eq(codes(picture)), "#{width} x #{height}"
+    end
+    white = Mordant::Frame.new(Numo::SFloat.ones(3, 8192 * 4), width: 8192, height: 4, encoding: "srgb") # the largest sums of a row
+    expect(Mordant::Media::PngRows.call(white, 2)[1]).to eq(Zlib.adler32(("\0".b + "\xFF".b * (8192 * 3)) * 4))
   end
 end

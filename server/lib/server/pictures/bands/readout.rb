@@ -11,8 +11,7 @@ module Server
         # @return [Array(Measuring::Counted, Mordant::Media::PlainPng::Band)]
         def make(desk, wish, body, window)
           working, measured, drawn = desk.part(wish, window)
-          codes = Mordant::Media::Integers.interleave(drawn, Mordant::Media::PlainPng::BITS)
-          [Measuring.new(wish, body, extent: window).counted(working, measured), Mordant::Media::PlainPng.band(codes, window.width, window.height)]
+          [Measuring.new(wish, body, extent: window).counted(working, measured), Mordant::Media::PlainPng.band(drawn)]
         end
 
         # @param bands [Array<Array(Measuring::Counted, Mordant::Media::PlainPng::Band)>] from above
