@@ -9,11 +9,12 @@ module Mordant
     class Listing
       NAME = "run"
       LANES = 16
-      FLOATS, HALVES, WHOLES, CODES, BYTES, BITS, ADDRESSES = %w[float half i32 i16 i8 i1 ptr].map { |type| "<#{LANES} x #{type}>" }
+      FLOATS, DOUBLES, HALVES, WHOLES, CODES, BYTES, BITS, ADDRESSES = %w[float double half i32 i16 i8 i1 ptr].map { |type| "<#{LANES} x #{type}>" }
       EVERY = "<#{Array.new(LANES, "i1 true").join(", ")}>"
       ARITHMETIC = {add: "fadd", subtract: "fsub", multiply: "fmul", divide: "fdiv"}.freeze
       # Types of what is kept that is no float, and bytes of one.
-      KEPT = {code: [CODES, 2], half: [CODES, 2], flag: [CODES, 2], from: [BYTES, 1]}.freeze
+      KEPT = {code: [CODES, 2], half: [CODES, 2], flag: [CODES, 2], from: [BYTES, 1], low: [BYTES, 1]}.freeze
+      TALLIES = %i[count sum].freeze
       MASKS = %i[below above either none].freeze
       CHOICES = {at_least: "olt", at_most: "ogt"}.freeze # where the second operand is taken; of NaN the first
 
@@ -29,7 +30,8 @@ module Mordant
 
       # run(count, inputs, outputs, constants, tables): count pixels, LANES or more; then the addresses of the planes that come in
       # and of those that are made, of the constants (float) and of the tables. It returns 1 where no float that is made is NaN and
-      # no mask holds anywhere, else 0. The last round begins LANES before the end, wherever the one before ended.
+      # no mask holds anywhere, else 0. The last round begins LANES before the end, wherever the one before ended; what has been counted
+      # then counts no more.
       #
       # @return [String]
       def to_s
@@ -38,13 +40,14 @@ module Mordant
         odd = @recording.results.each_with_index.filter_map { |place, number| keep(place, number) }
         @lines << "%odder = or #{BITS} %odd, #{odd.reduce { |one, other| between("or #{BITS} #{one}, #{other}") } || "zeroinitializer"}"
         [declarations, head, *@before, "%last = sub i64 %count, #{LANES}", "br label %loop", "loop:", "%at = phi i64 [ 0, %entry ], [ %next, %loop ]",
-          "%odd = phi #{BITS} [ zeroinitializer, %entry ], [ %odder, %loop ]", *@lines, foot].join("\n")
+          "%due = phi i64 [ 0, %entry ], [ %after, %loop ]", "%odd = phi #{BITS} [ zeroinitializer, %entry ], [ %odder, %loop ]", *@lines, foot].join("\n")
       end
 
       private
 
       def write(name, operands, place)
         if ARITHMETIC.key?(name) then set(place, "#{ARITHMETIC.fetch(name)} #{FLOATS} #{pair(*operands)}")
+        elsif TALLIES.include?(name) then nil # once it is kept
         elsif CHOICES.key?(name) then choose(place, CHOICES.fetch(name), *operands)
         else
           send(name, place, *operands)
@@ -141,12 +144,35 @@ module Mordant
 
       # @return [String, nil] mask of what should not be
       def keep(place, number)
-        name = @recording.instructions[place].first
+        name, *operands = @recording.instructions[place]
         return "%v#{place}" if MASKS.include?(name)
+        return tally(number, name, *operands) if TALLIES.include?(name)
 
         type, size = KEPT.fetch(name, [FLOATS, 4])
         @lines << "store #{type} %v#{place}, ptr #{at(pointer("outputs", number), type[/\w+(?=>)/])}, align #{size}"
         between("fcmp uno #{FLOATS} #{pair(place, place)}") if type == FLOATS
+      end
+
+      # Pixel after pixel, as several may come to one place.
+      def tally(number, name, index, spare, value = nil)
+        type, act = (name == :count) ? %w[i32 add] : %w[double fadd]
+        places = between("select #{BITS} #{fresh}, #{WHOLES} %v#{index}, #{WHOLES} #{every(spare)}")
+        values = value && between("fpext #{FLOATS} %v#{value} to #{DOUBLES}")
+        table = pointer("outputs", number)
+        LANES.times do |lane|
+          at = between("getelementptr #{type}, ptr #{table}, i32 #{between("extractelement #{WHOLES} #{places}, i32 #{lane}")}")
+          more = values ? between("extractelement #{DOUBLES} #{values}, i32 #{lane}") : 1
+          @lines << "store #{type} #{between("#{act} #{type} #{between("load #{type}, ptr #{at}")}, #{more}")}, ptr #{at}"
+        end
+        nil
+      end
+
+      # @return [String] mask of pixels that no round before had
+      def fresh
+        @fresh ||= begin
+          lane = between("insertelement #{WHOLES} poison, i32 #{between("trunc i64 #{between("sub i64 %due, %at")} to i32")}, i32 0")
+          between("icmp uge #{WHOLES} <#{Array.new(LANES) { |at| "i32 #{at}" }.join(", ")}>, #{between("shufflevector #{WHOLES} #{lane}, #{WHOLES} poison, #{WHOLES} zeroinitializer")}")
+        end
       end
 
       def every(number, type = "i32") = "<#{Array.new(LANES, "#{type} #{number}").join(", ")}>"

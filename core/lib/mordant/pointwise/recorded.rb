@@ -91,6 +91,15 @@ module Mordant
       # @return [Recorded] of a mask 1 where it holds, else 0: 16 bits
       def flag = made(:flag)
 
+      # @param spare [Integer] a place of the table where nothing of this comes, for what has been counted already
+      # @return [Recorded] of a whole number what counts it: in a table of 32 bits, one more at its place
+      def counted(spare) = made(:count, spare)
+
+      # @param value [Recorded] floats
+      # @param spare [Integer]
+      # @return [Recorded] of a whole number what sums values by it: in a table of doubles, more by the value at its place
+      def summed(value, spare) = made(:sum, spare, value.place)
+
       # @return [Recorded] a whole number as a float
       def float = made(:float)
 

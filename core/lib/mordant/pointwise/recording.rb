@@ -23,7 +23,7 @@ module Mordant
 
       # @param kinds [Array<Symbol>] :floats, :codes (of 16 bits) or :wholes (of 32) of each plane
       # @yieldparam planes [Array<Recorded>]
-      # @yieldreturn [Array<Recorded>] what is kept: floats, 16 or 8 bits, or masks of what should be nowhere
+      # @yieldreturn [Array<Recorded>] what is kept: floats, 16 or 8 bits, masks of what should be nowhere, or what counts and sums
       def initialize(kinds)
         @instructions, @constants, @tables = [], [], []
         planes = kinds.each_with_index.map { |kind, number| Recorded.new(self, add(kind, number)) }

@@ -16,8 +16,23 @@ module Mordant
         count = Numo::SFloat.new(counts.max.to_i + 1).seq
         level = (Numo::NMath.exp(count * (-1.0 / typical)) * -1 + 1.0) * (255 - FAINTEST) + FAINTEST
         level[0] = 0.0
-        Numo::UInt8.cast(level)[counts].dup
+        looked_up(counts, level)
       end
+
+      # @param counts [Numo::UInt32, Numo::Int32]
+      # @param level [Numo::SFloat] of each count
+      # @return [Numo::UInt8] cut off
+      def looked_up(counts, level)
+        kernel = Pointwise::Kernel.new([:wholes]) { |count| [count.found_in(Table.new(level.to_binary)).held(255).low] }
+        return Numo::UInt8.cast(level)[counts].dup unless kernel.worth?(counts.size)
+
+        Numo::UInt8.new(*counts.shape).allocate.tap { |made| kernel.run(counts.size, [counts], [made]) }
+      end
+      private_class_method :looked_up
+
+      # memory: floats, see Pointwise::Recorded#found_in
+      Table = Struct.new(:memory)
+      private_constant :Table
     end
   end
 end

@@ -42,10 +42,10 @@ module Mordant
       def luma = @luma ||= self.class.luma(planes, weights)
 
       # @return [Numo::SFloat] -0.5..0.5 within the gamut
-      def cb = @cb ||= (blue - luma) * (0.5 / (1 - weights[2]))
+      def cb = @cb ||= differences.first
 
       # @return [Numo::SFloat] -0.5..0.5 within the gamut
-      def cr = @cr ||= (red - luma) * (0.5 / (1 - weights[0]))
+      def cr = @cr ||= differences.last
 
       # @param channel [Symbol] of CHANNELS
       # @return [Numo::UInt16] [n], 0..1023
@@ -53,26 +53,33 @@ module Mordant
 
       # @param channel [Symbol]
       # @return [Numo::UInt32] [1024], how often each level occurs
-      def counts(channel) = (@counts ||= {})[channel] ||= levels(channel).bincount(minlength: CODES)
+      def counts(channel) = (@counts ||= CHANNELS.zip(self.class.counts(weights).call(*@rows)).to_h).fetch(channel)
 
       # @param channel [Symbol]
-      # @return [Numo::UInt16] [n], the place in a trace that each pixel counts at, see Waveform
-      def places(channel) = (@places ||= CHANNELS.zip(self.class.places(weights).call(*@rows, Waveform.firsts(width, height))).to_h).fetch(channel)
-
       # @return [Numo::UInt32] see Waveform
-      def trace(channel) = Waveform.trace(self, channel)
+      def trace(channel)
+        columns = Waveform.columns(width)
+        (@traces ||= {})[channel] ||= self.class.trace(channel, weights, columns).call(*@rows, Waveform.firsts(width, height)).first.reshape!(columns, Waveform::LEVELS)
+      end
 
+      # @param zoom [Integer]
       # @return [Numo::UInt32] see Vectorscope
-      def pairs(zoom) = Vectorscope.counts(self, zoom:)
+      def pairs(zoom) = Vectorscope.counted(weights, zoom).call(*@rows).first.reshape(Vectorscope::SIZE, Vectorscope::SIZE)
 
       # @return [Numo::UInt32] see Solid
-      def cells = Solid.cells(self)
+      def cells = Solid::CELLS.call(*@rows).first
 
       class << self
         # @param planes [Array<Numo::SFloat, Pointwise::Recorded>] red, green, blue
         # @param weights [Array<Float>]
         # @return [Numo::SFloat, Pointwise::Recorded]
         def luma(planes, weights) = planes.zip(weights).map { |plane, weight| plane * weight }.reduce { |sum, plane| (sum.inplace + plane).out_of_place! }
+
+        # @param planes [Array<Numo::SFloat, Pointwise::Recorded>] red, green, blue
+        # @param luma [Numo::SFloat, Pointwise::Recorded]
+        # @param weights [Array<Float>]
+        # @return [Array<Numo::SFloat, Pointwise::Recorded>] Cb and Cr
+        def differences(planes, luma, weights) = [2, 0].map { |channel| (planes[channel] - luma) * (0.5 / (1 - weights[channel])) }
 
         # @param weights [Array<Float>] of luma
         # @return [Pointwise::Sweep] from planes to the levels of CHANNELS
@@ -81,15 +88,26 @@ module Mordant
         end
 
         # @param weights [Array<Float>] of luma
-        # @return [Pointwise::Sweep] from planes, and the first place of each pixel's column, to the places of CHANNELS in a trace
-        def places(weights)
-          (@places ||= {})[weights] ||= Pointwise::Sweep.new(4, makes: :codes) do |*planes, firsts|
-            [luma(planes, weights), *planes].map { |plane| Pointwise.whole(Pointwise.held(level(plane), 0.0) * (Waveform::LEVELS / CODES.to_f), Waveform::LEVELS - 1) + firsts }
+        # @return [Pointwise::Counted] of planes the levels of CHANNELS
+        def counts(weights)
+          (@counts ||= {})[weights] ||= Pointwise::Counted.new(3, CODES) { |*planes| [luma(planes, weights), *planes].map { |plane| [level(plane)] } }
+        end
+
+        # Of one channel, whose trace stays near the processor meanwhile.
+        #
+        # @param channel [Symbol] of CHANNELS
+        # @param weights [Array<Float>] of luma
+        # @param columns [Integer]
+        # @return [Pointwise::Counted] of planes, and the first place of each pixel's column, the places in its trace
+        def trace(channel, weights, columns)
+          (@traces ||= {})[[channel, weights, columns]] ||= Pointwise::Counted.new(4, columns * Waveform::LEVELS) do |*planes, firsts|
+            plane = (channel == :luma) ? luma(planes, weights) : planes[CHANNELS.index(channel) - 1]
+            [[Pointwise.whole(Pointwise.held(level(plane), 0.0) * (Waveform::LEVELS / CODES.to_f), Waveform::LEVELS - 1) + firsts]]
           end
         end
 
-        private
-
+        # @param plane [Numo::SFloat, Pointwise::Recorded] codes
+        # @return [Numo::SFloat, Pointwise::Recorded] 0.5...CODES, of which a level is cut off
         def level(plane)
           held = plane.clip(0.0, 1.0)
           ((held.inplace * (CODES - 1)) + 0.5).out_of_place!
@@ -97,6 +115,8 @@ module Mordant
       end
 
       private
+
+      def differences = self.class.differences(planes, luma, weights)
 
       def planes = @planes ||= @rows.map(&:dup)
     end

@@ -21,6 +21,11 @@ module Mordant
       # L*a*b* chroma that stands at 1.
       CHROMA = 128.0
 
+      # Of red, green and blue, pixels in each cell: [EDGE**3], red counts fastest.
+      CELLS = Pointwise::Counted.new(3, EDGE**3) do |*planes|
+        [[planes.reverse.map { |plane| Pointwise.whole(Pointwise.held(Signal.level(plane), 0.0) * (1.0 / 2**(10 - BITS)), EDGE - 1) }.reduce { |sum, bin| sum * EDGE + bin }]]
+      end
+
       # @param signal [Signal]
       # @param space [String] a key of SPACES
       # @param limit [Colour::Primaries, nil] a gamut within the signal's own
@@ -32,12 +37,6 @@ module Mordant
         counts = signal.cells
         @occupied = counts.ne(0).where
         @counts = counts[@occupied].dup
-      end
-
-      # @param signal [Signal]
-      # @return [Numo::UInt32] [EDGE**3], pixels in each cell; red counts fastest
-      def self.cells(signal)
-        %i[blue green red].map { |channel| Numo::Int32.cast(signal.levels(channel) >> (10 - BITS)) }.reduce { |sum, bin| (sum << BITS) + bin }.bincount(minlength: EDGE**3)
       end
 
       # @return [Integer] cells that occur

@@ -18,19 +18,17 @@ module Mordant
       # @param frame [Frame] log codes of the working space
       # @return [ToneTrace]
       def self.of(frame, space: Colour::WorkingSpace.default)
-        tones, *differences = places(space).call(*Pointwise.rows(frame.rgb))
-        bins = Numo::Int32.cast(tones)
-        new(bins.bincount(minlength: BINS), *differences.map { |plane| bins.bincount(Numo::DFloat.cast(plane), minlength: BINS) }, span: space.white - space.black)
+        new(*counted(space).call(*Pointwise.rows(frame.rgb)), span: space.white - space.black)
       end
 
       class << self
         private
 
         # From planes to the bin of each pixel, and to its differences.
-        def places(space)
-          (@places ||= {})[[space.black, space.white]] ||= Pointwise::Sweep.new(3) do |red, green, blue|
+        def counted(space)
+          (@counted ||= {})[[space.black, space.white]] ||= Pointwise::Counted.new(3, BINS) do |red, green, blue|
             tone = ((red + green + blue) * (1.0 / 3) - space.black) * (BINS / (space.white - space.black))
-            [Pointwise.held(tone, 0.0).clip(0.0, BINS - 1), *[red - blue, green - (red + blue) * 0.5].map { |plane| steady(plane) }]
+            [[Pointwise.held(tone, 0.0).clip(0.0, BINS - 1), *[red - blue, green - (red + blue) * 0.5].map { |plane| steady(plane) }]]
           end
         end
 

@@ -20,16 +20,26 @@ module Mordant
       # @param zoom [Integer] one of ZOOMS
       # @return [Numo::UInt32]
       # @raise [ParameterError]
-      def counts(signal, zoom: 1)
+      def counts(signal, zoom: 1) = signal.pairs(zoom)
+
+      # @param weights [Array<Float>] of luma
+      # @param zoom [Integer] one of ZOOMS
+      # @return [Pointwise::Counted] of planes each pair's place in #counts
+      # @raise [ParameterError]
+      def counted(weights, zoom)
         raise ParameterError.new(path: "zoom", expected: ZOOMS.join(", "), found: zoom) unless ZOOMS.include?(zoom)
 
-        (bins(signal.cr, zoom) * SIZE + bins(signal.cb, zoom)).bincount(minlength: SIZE * SIZE).reshape(SIZE, SIZE)
+        (@counted ||= {})[[weights, zoom]] ||= Pointwise::Counted.new(3, SIZE * SIZE) do |*planes|
+          column, row = Signal.differences(planes, Signal.luma(planes, weights), weights).map { |difference| bins(difference, zoom) }
+          [[row * SIZE + column]]
+        end
       end
 
-      # @param difference [Numo::SFloat]
-      # @return [Numo::Int32] 0...SIZE
+      # @param difference [Numo::SFloat, Pointwise::Recorded]
+      # @return [Numo::SFloat, Pointwise::Recorded] whole numbers of 0...SIZE
       def bins(difference, zoom)
-        Numo::Int32.cast((difference * (zoom * (SIZE - 1) / (2 * HALF)) + SIZE / 2.0).clip(0, SIZE - 1)).clip(0, SIZE - 1)
+        place = difference * (zoom * (SIZE - 1) / (2 * HALF)) + SIZE / 2.0
+        Pointwise.whole(Pointwise.held(place, 0.0).clip(0.0, SIZE - 1), SIZE - 1)
       end
 
       # Where the bars of a signal with these weights stand.

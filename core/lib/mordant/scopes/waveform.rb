@@ -15,10 +15,7 @@ module Mordant
       # @param signal [Signal]
       # @param channel [Symbol] see Signal#levels
       # @return [Numo::UInt32] [columns, LEVELS]
-      def trace(signal, channel)
-        count = columns(signal.width)
-        signal.places(channel).bincount(minlength: count * LEVELS).reshape!(count, LEVELS)
-      end
+      def trace(signal, channel) = signal.trace(channel)
 
       # @param width [Integer] pixels
       # @return [Integer] columns a picture of that width is counted in
