@@ -6,6 +6,15 @@ RSpec.describe Mordant::Cut::Changes, :folder do
   # A picture whose columns have moved, as when the camera is swung round.
   def swung(picture, by) = picture[true, Array.new(Programmes::WIDTH) { |x| (x + by) % Programmes::WIDTH }, true].dup
 
+  # A wide soft edge between two colours, that turns by a degree in each frame.
+  def light(frame)
+    across, down = [Programmes::WIDTH, Programmes::HEIGHT].map { |edge| Numo::SFloat.new(edge).seq / edge - 0.5 }
+    place = (across.reshape(1, Programmes::WIDTH) * Math.cos(frame * Math::PI / 180) + down.reshape(Programmes::HEIGHT, 1) * Math.sin(frame * Math::PI / 180) + 0.5).clip(0.0, 1.0)
+    Numo::SFloat.zeros(Programmes::HEIGHT, Programmes::WIDTH, 3).tap do |picture|
+      {150 => 40, 90 => 110, -60 => 160}.each_with_index { |(rise, low), channel| picture[true, true, channel] = place * rise + low }
+    end
+  end
+
   # How many of some changes are among others: cuts to the frame, what takes time within three at both ends.
   def share(some, others)
     near = ->(a, b) { a["kind"] == b["kind"] && ((a["kind"] == "cut") ? a["frame"] == b["frame"] : [0, a["length"]].zip([0, b["length"]]).all? { |x, y| (a["frame"] + x - b["frame"] - y).abs <= 3 }) }
@@ -51,7 +60,8 @@ RSpec.describe Mordant::Cut::Changes, :folder do
 
   it "takes no slow movement of a camera for a dissolve, and no flash beside a cut away from it" do
     crossed = ->(by) { ->(picture, frame) { swung(picture, frame * by) } }
-    programme = Programmes.new.add("1A", 40, &crossed[4]).add("2B", 44, &crossed[2])
+    turned = ->(_, frame) { light(frame) } # soft light that turns, whose ways are nearly straight
+    programme = Programmes.new.add("1A", 40, &crossed[4]).add("2B", 44, &crossed[2]).add("1C", 60, &turned)
       .add("2C", 40) { |picture, frame| (frame == 3) ? picture * 0.3 + 180 : picture } # a flash soon after the cut
       .add("3A", 40, into: 14, &crossed[3])
     path = programme.write(File.join(@folder, "moving.mp4"))

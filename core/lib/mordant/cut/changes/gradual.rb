@@ -23,6 +23,7 @@ module Mordant
         ROUGH = 0.003 # that shares of the best are beside their places
         FLATTER = 0.82 # of the mean variance of both ends
         MIX = 0.98 # correlation with the mix that it should be
+        MORE = 1.05 # times that one's variance
         STEADY = 0.5 # of an equal step, that each frame takes
         MOSTLY = 0.8 # of the frames
         BUSIER = 1.35 # times the mean step of both sides
@@ -96,13 +97,15 @@ module Mordant
         # One shot in another light, and not on the way from or to one colour.
         def same?(a, b) = [a - 1, a, b, b + 1].none? { |at| plain?(at.clamp(0, last)) } && (@pictures.kept(a, b) > KEPT || @pictures.alike(a, b) > ALIKE)
 
-        # Halfway, a mix of two pictures that have little in common varies less than they do; what has only moved does not.
+        # Halfway, a mix of two pictures that have little in common varies less than they do, and any mix as much as it should; what has only
+        # moved does not.
         def flatter?(found)
           a, b = ends(found)
           middle = (a + b) / 2
           share = (@pictures.times[middle] - @pictures.times[a]).fdiv(@pictures.times[b] - @pictures.times[a])
           of_both = @pictures.spread(a)**2 * (1 - share) + @pictures.spread(b)**2 * share
-          @pictures.spread(middle)**2 < FLATTER * of_both || @pictures.mix(a, b, share, middle) > MIX
+          alike, variance = @pictures.mix(a, b, share, middle)
+          @pictures.spread(middle)**2 < FLATTER * of_both || (alike > MIX && variance < MORE)
         end
 
         # Every picture is a step on the way; what is animated stands still between its poses.
