@@ -69,11 +69,11 @@ module Mordant
         def kept(a, b) = correlation(detail(a), detail(b))
 
         # @param share [Float] of picture b
-      # @return [Array(Float, Float)] correlation of the luma of a picture with a mix of two others, and its variance as a share of that one's
-      def mix(a, b, share, picture)
-        mixed, own = @luma[a, true] * (1 - share) + @luma[b, true] * share, @luma[picture, true].dup
-        [correlation(mixed, own), (own * own).mean / [(mixed * mixed).mean, 1e-9].max]
-      end
+        # @return [Array(Float, Float)] correlation of the luma of a picture with a mix of two others, and its variance as a share of that one's
+        def mix(a, b, share, picture)
+          mixed, own = @luma[a, true] * (1 - share) + @luma[b, true] * share, @luma[picture, true].dup
+          [correlation(mixed, own), (own * own).mean / [(mixed * mixed).mean, 1e-9].max]
+        end
 
         SHIFTS = [*(-18..18).step(2).map { |across| [across, 0] }, *[-1, 1].map { |across| [across, 0] }, *[-6, -4, -2, -1, 1, 2, 4, 6].map { |down| [0, down] }].freeze
 
