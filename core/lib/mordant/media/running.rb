@@ -95,9 +95,7 @@ module Mordant
         raise Errno::ENOSPC, path if @said.value.include?(Command::FULL)
         return if status.success? && !Command::UNWRITTEN.match?(@said.value)
 
-        complaint = @said.value.lines.last(2).join(" ").strip.gsub(/\s+/, " ")
-        complaint = status.signaled? ? "stopped by signal #{status.termsig}" : "exit code #{status.exitstatus}" if complaint.empty?
-        raise Command::Failed.new(path, complaint)
+        raise Command::Failed.new(path, Complaint.of(@said.value, path) || (status.signaled? ? "stopped by signal #{status.termsig}" : "exit code #{status.exitstatus}"))
       end
     end
   end
