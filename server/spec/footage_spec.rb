@@ -275,6 +275,25 @@ RSpec.describe "Footage", type: :request do
     expect(last_response.status).to eq(404)
   end
 
+  it "shows a slate, which is not kept, in place of small pictures while its disk is away, and says what to do where the picture is asked for" do
+    Footage.steps(@folder, name: "clip.mkv")
+    take
+    cut = cut_of(clip)
+    small = ["/shots/#{cut.shots.first.id}/small.png?revision=0", "/shots/#{cut.shots.first.id}/edge.png?revision=0&offset=1", "/projects/#{project.id}/clips/#{clip.id}/picture"]
+    shown = -> { small.map { |path| call(:get, path).then { [last_response.status, last_response.content_type, last_response.headers["Cache-Control"].include?("no-store"), last_response.headers.key?("x-mordant-slate")] } } }
+    expect(shown.call).to eq([[200, "image/png", false, false]] * 3)
+
+    FileUtils.mv(File.join(@folder, "clip.mkv"), File.join(@folder, "away"))
+    expect(shown.call).to eq([[200, "image/png", true, true]] * 3)
+    image = Vips::Image.new_from_buffer(last_response.body, "")
+    expect([image.size, image.deviate.positive?]).to eq([[16, 9], true])
+    call(:post, "/cuts/#{cut.id}/picture", {frame: 0, size: "full"})
+    expect([last_response.status, json["error"]]).to eq([422, "clip.mkv: it is not in the folder cards, or may not be read; put it back, or link its shots to other footage"])
+
+    FileUtils.mv(File.join(@folder, "away"), File.join(@folder, "clip.mkv"))
+    expect(shown.call).to eq([[200, "image/png", false, false]] * 3)
+  end
+
   it "opens what was taken in before frames were indexed, with the same frames" do
     cut = Studio.cut(@folder)
     Server::ClipIndex.delete_all

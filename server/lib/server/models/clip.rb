@@ -94,11 +94,14 @@ module Server
     def run? = !placeholder? && Mordant::Media::Sequence::BRACKETED.match?(File.basename(path))
 
     # @return [String] absolute path; of a sequence, with its brackets
+    # @raise [Mordant::MediaError] of one that is gone
     def file
       folder, name = File.split(path)
       return media_root.resolve(path) unless Mordant::Media::Sequence::BRACKETED.match?(name)
 
       File.join(media_root.resolve((folder == ".") ? "" : folder), Names.bytes(name))
+    rescue Mordant::ParameterError
+      raise Mordant::MediaError.new(path, "it is not in the folder #{media_root.label}, or may not be read; put it back, or link its shots to other footage")
     end
 
     # What changes when its file is written again; of a run its ends, and its folder, as files

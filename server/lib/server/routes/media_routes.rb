@@ -64,7 +64,7 @@ module Server
         clip = clip_of(project)
         content_type :png
         cache_control :private, max_age: 31_536_000
-        Pictures::Desk.current.gate.pass(nil, 0) { Pictures::ClipPicture.new(clip).png }
+        slated(clip, project) { Pictures::Desk.current.gate.pass(nil, 0) { Pictures::ClipPicture.new(clip).png } }
       end
 
       app.helpers do

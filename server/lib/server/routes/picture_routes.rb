@@ -136,10 +136,12 @@ module Server
         shot = Shot.includes(:recipes, cut: :project).fetch(params["id"])
         content_type "image/png"
         cache_control :private, :immutable, max_age: SMALL_CACHE
-        Pictures::Desk.current.gate.pass(nil, 0) do
-          frame = shot.record_in + (params["frame"] ? number("frame") : [shot.dissolve, shot.length / 2].max).clamp(0, shot.length - 1)
-          *, drawn = Pictures::Desk.current.picture(small_wish(shot, frame), size: "small")
-          Mordant::Media::Png.encode(drawn, compression: SMALL_COMPRESSION)
+        slated(shot.clip, shot.cut.project) do
+          Pictures::Desk.current.gate.pass(nil, 0) do
+            frame = shot.record_in + (params["frame"] ? number("frame") : [shot.dissolve, shot.length / 2].max).clamp(0, shot.length - 1)
+            *, drawn = Pictures::Desk.current.picture(small_wish(shot, frame), size: "small")
+            Mordant::Media::Png.encode(drawn, compression: SMALL_COMPRESSION)
+          end
         end
       end
 
@@ -154,13 +156,27 @@ module Server
         rescue Mordant::ParameterError => e
           halt 404, {error: e.message}.to_json
         end
-        Pictures::Desk.current.gate.pass(nil, 0) do
-          *, drawn = Pictures::Desk.current.picture(small_wish(shot, shot.record_in + offset).with(cut: lone), size: QUICK_SIZE)
-          Mordant::Media::Png.encode(drawn, compression: SMALL_COMPRESSION)
+        slated(shot.clip, shot.cut.project) do
+          Pictures::Desk.current.gate.pass(nil, 0) do
+            *, drawn = Pictures::Desk.current.picture(small_wish(shot, shot.record_in + offset).with(cut: lone), size: QUICK_SIZE)
+            Mordant::Media::Png.encode(drawn, compression: SMALL_COMPRESSION)
+          end
         end
       end
 
       app.helpers do
+        # A small picture; a slate, which is not kept, of footage that cannot be read.
+        #
+        # @yieldreturn [String] PNG
+        # @return [String] PNG
+        def slated(clip, project)
+          yield
+        rescue Mordant::MediaError
+          cache_control :no_store
+          headers Pictures::Absent::HEADER => "1"
+          Pictures::Absent.png(clip, Pictures::Desk.raster(project).map { |edge| edge / Pictures::Desk::SMALL_REDUCTION })
+        end
+
         # @return [Integer] of the address
         def number(name)
           Integer(params[name].to_s, 10, exception: false) || raise(Mordant::ParameterError.new(path: name, expected: "a whole number", found: params[name]))

@@ -55,7 +55,7 @@ const copying = useCopying(
   computed(() => cut.shot),
   computed(() => cut.project?.id ?? null),
 )
-const shownAs = useCaption({ arrived, playing: player.playing, source })
+const shownAs = useCaption({ arrived, playing: player.playing, source, failed: picture.failed })
 
 function tryBorrow() {
   stop()

@@ -43,6 +43,6 @@ export function useArrival(options: { shot: Ref<Shot | null>; project: Ref<Proje
 
 async function loadBitmap(address: string): Promise<ImageBitmap> {
   const response = await fetch(address)
-  if (!response.ok) throw new Error(`no picture at ${address}`)
+  if (!response.ok || response.headers.has('x-mordant-slate')) throw new Error(`no picture at ${address}`)
   return createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' })
 }

@@ -13,10 +13,12 @@ export interface CaptionOptions {
   arrived: Ref<boolean>
   playing: Ref<boolean>
   source: Ref<boolean>
+  /** What is wrong where there is no picture. */
+  failed: Ref<string | null>
 }
 
 /** How the picture is shown, in words. */
-export function useCaption({ arrived, playing, source }: CaptionOptions) {
+export function useCaption({ arrived, playing, source, failed }: CaptionOptions) {
   const [cut, screen, sight, scopes] = [useCut(), useScreen(), useSight(), useScopes()]
   const [reference, compared, swatches] = [useReference(), useComparedVersion(), useSwatches()]
 
@@ -29,6 +31,7 @@ export function useCaption({ arrived, playing, source }: CaptionOptions) {
   })
 
   return computed(() => {
+    if (failed.value && !playing.value) return 'no picture'
     if (!arrived.value && !playing.value) return 'loading…'
     if (missing.value !== null) return `frame ${missing.value} is missing from the run`
     if (source.value) return 'as shot'
