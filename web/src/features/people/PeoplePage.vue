@@ -78,7 +78,7 @@ const options = () => [{ name: '', options: roles.value.map((id) => ({ id, label
     </ul>
     <form class="mt-6 flex max-w-4xl items-center gap-2" aria-label="new account" @submit.prevent="add">
       <input v-model="fresh.name" class="field min-w-0 flex-1" placeholder="name" aria-label="name" maxlength="60" autocomplete="off" />
-      <input v-model="fresh.initials" class="field w-20" placeholder="initials" aria-label="initials" maxlength="3" />
+      <input v-model="fresh.initials" class="field w-20" placeholder="initials" aria-label="initials" maxlength="3" autocomplete="off" />
       <ChoiceList class="w-48" label="role of the new account" :groups="options()" :model-value="fresh.role" opens="up" @update:model-value="$event && (fresh.role = $event as Role)">{{ ROLE_WORDS[fresh.role] }}</ChoiceList>
       <input v-model="fresh.password" class="field w-52" type="password" placeholder="password, 10 characters" aria-label="password" autocomplete="new-password" />
       <button class="control-main" :disabled="!fresh.name.trim() || fresh.password.length < 10">Make account</button>
