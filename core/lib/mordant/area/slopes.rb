@@ -57,10 +57,7 @@ module Mordant
       # @param attributes [Hash{String => String}] see Pointwise::Listing
       # @return [String]
       def listing(attributes)
-        <<~LISTING
-          declare i64 @llvm.umin.i64(i64, i64)
-          define i32 @#{Pointwise::Listing::NAME}(i64 %count, ptr noalias %inputs, ptr noalias %outputs, ptr noalias %constants, ptr noalias %tables) #0 {
-          entry:
+        Pointwise::Listing.function(attributes, <<~BODY.chomp)
           %in = load ptr, ptr %inputs
           %out = load ptr, ptr %outputs
           #{SIZES.each_with_index.map { |name, place| taken(name, "i64", "%constants", place) }.join("\n")}
@@ -71,9 +68,7 @@ module Mordant
           #{down}
           done:
           ret i32 1
-          }
-          #{Pointwise::Listing.attributes(attributes)}
-        LISTING
+        BODY
       end
 
       private

@@ -35,13 +35,7 @@ module Mordant
       # @param attributes [Hash{String => String}] see Pointwise::Listing
       # @return [String]
       def listing(attributes)
-        <<~LISTING
-          declare i64 @llvm.smax.i64(i64, i64)
-          declare i64 @llvm.smin.i64(i64, i64)
-          declare i64 @llvm.umin.i64(i64, i64)
-          declare void @llvm.prefetch.p0(ptr, i32, i32, i32)
-          define i32 @#{Pointwise::Listing::NAME}(i64 %count, ptr noalias %inputs, ptr noalias %outputs, ptr noalias %constants, ptr noalias %tables) #0 {
-          entry:
+        Pointwise::Listing.function(attributes, <<~BODY.chomp)
           %in = load ptr, ptr %inputs
           %out = load ptr, ptr %outputs
           %room = load ptr, ptr %tables
@@ -75,9 +69,7 @@ module Mordant
           br i1 %morelines, label %lines, label %done
           done:
           ret i32 1
-          }
-          #{Pointwise::Listing.attributes(attributes)}
-        LISTING
+        BODY
       end
 
       private

@@ -40,12 +40,7 @@ module Mordant
       # @param attributes [Hash{String => String}] see Pointwise::Listing
       # @return [String]
       def listing(attributes)
-        <<~LISTING
-          declare i64 @llvm.umin.i64(i64, i64)
-          declare i32 @llvm.vector.reduce.add.v#{LANES}i32(#{WHOLES})
-          declare i64 @llvm.vector.reduce.add.v#{LANES}i64(#{LONGS})
-          define i32 @#{Pointwise::Listing::NAME}(i64 %count, ptr noalias %inputs, ptr noalias %outputs, ptr noalias %constants, ptr noalias %tables) #0 {
-          entry:
+        Pointwise::Listing.function(attributes, <<~BODY.chomp)
           #{%w[red green blue].each_with_index.map { |name, number| pointer(name, "inputs", number) }.join("\n")}
           #{pointer("blocks", "outputs", 0)}
           #{pointer("sums", "outputs", 1)}
@@ -85,9 +80,7 @@ module Mordant
           store i64 %nextplain, ptr %sums
           store i64 %nextweighed, ptr %atweighed
           ret i32 1
-          }
-          #{Pointwise::Listing.attributes(attributes)}
-        LISTING
+        BODY
       end
 
       private

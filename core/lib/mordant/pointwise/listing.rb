@@ -18,9 +18,27 @@ module Mordant
       MASKS = %i[below above either none].freeze
       CHOICES = {at_least: "olt", at_most: "ogt"}.freeze # where the second operand is taken; of NaN the first
 
-      # @param attributes [Hash{String => String}] what processor a function is for
-      # @return [String] what says so
-      def self.attributes(attributes) = "attributes #0 = { #{attributes.map { |name, value| "\"#{name}\"=\"#{value}\"" }.join(" ")} }"
+      DECLARED = <<~DECLARED.chomp
+        declare #{FLOATS} @llvm.fabs.v#{LANES}f32(#{FLOATS})
+        declare #{FLOATS} @llvm.sqrt.v#{LANES}f32(#{FLOATS})
+        declare #{FLOATS} @llvm.masked.gather.v#{LANES}f32.v#{LANES}p0(#{ADDRESSES}, i32, #{BITS}, #{FLOATS})
+        declare i32 @llvm.vector.reduce.add.v#{LANES}i32(#{WHOLES})
+        declare i64 @llvm.vector.reduce.add.v#{LANES}i64(<#{LANES} x i64>)
+        declare i64 @llvm.smax.i64(i64, i64)
+        declare i64 @llvm.smin.i64(i64, i64)
+        declare i64 @llvm.umin.i64(i64, i64)
+        declare void @llvm.prefetch.p0(ptr, i32, i32, i32)
+      DECLARED
+
+      # A function with the arguments of #to_s.
+      #
+      # @param attributes [Hash{String => String}] what processor it is for
+      # @param body [String] from its entry on
+      # @return [String]
+      def self.function(attributes, body)
+        arguments = "i64 %count, ptr noalias %inputs, ptr noalias %outputs, ptr noalias %constants, ptr noalias %tables"
+        [DECLARED, "define i32 @#{NAME}(#{arguments}) #0 {", "entry:", body, "}", "attributes #0 = { #{attributes.map { |name, value| "\"#{name}\"=\"#{value}\"" }.join(" ")} }"].join("\n")
+      end
 
       # @param recording [Recording]
       # @param attributes [Hash{String => String}] of the function: what processor it is for
@@ -39,8 +57,8 @@ module Mordant
         @recording.instructions.each_with_index { |(name, *operands), place| write(name, operands, place) }
         odd = @recording.results.each_with_index.filter_map { |place, number| keep(place, number) }
         @lines << "%odder = or #{BITS} %odd, #{odd.reduce { |one, other| between("or #{BITS} #{one}, #{other}") } || "zeroinitializer"}"
-        [declarations, head, *@before, "%last = sub i64 %count, #{LANES}", "br label %loop", "loop:", "%at = phi i64 [ 0, %entry ], [ %next, %loop ]",
-          "%due = phi i64 [ 0, %entry ], [ %after, %loop ]", "%odd = phi #{BITS} [ zeroinitializer, %entry ], [ %odder, %loop ]", *@lines, foot].join("\n")
+        Listing.function(@attributes, [*@before, "%last = sub i64 %count, #{LANES}", "br label %loop", "loop:", "%at = phi i64 [ 0, %entry ], [ %next, %loop ]",
+          "%due = phi i64 [ 0, %entry ], [ %after, %loop ]", "%odd = phi #{BITS} [ zeroinitializer, %entry ], [ %odder, %loop ]", *@lines, foot].join("\n"))
       end
 
       private
@@ -188,17 +206,6 @@ module Mordant
         name
       end
 
-      def declarations
-        <<~DECLARATIONS
-          declare #{FLOATS} @llvm.fabs.v#{LANES}f32(#{FLOATS})
-          declare #{FLOATS} @llvm.sqrt.v#{LANES}f32(#{FLOATS})
-          declare #{FLOATS} @llvm.masked.gather.v#{LANES}f32.v#{LANES}p0(#{ADDRESSES}, i32, #{BITS}, #{FLOATS})
-          declare i64 @llvm.umin.i64(i64, i64)
-        DECLARATIONS
-      end
-
-      def head = "define i32 @#{NAME}(i64 %count, ptr noalias %inputs, ptr noalias %outputs, ptr noalias %constants, ptr noalias %tables) #0 {\nentry:"
-
       def foot
         <<~FOOT
           %after = add i64 %at, #{LANES}
@@ -210,8 +217,6 @@ module Mordant
           %even = icmp eq i#{LANES} %lanes, 0
           %answer = zext i1 %even to i32
           ret i32 %answer
-          }
-          #{Listing.attributes(@attributes)}
         FOOT
       end
     end
