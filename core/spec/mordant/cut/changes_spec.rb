@@ -7,11 +7,11 @@ RSpec.describe Mordant::Cut::Changes, :folder do
   def swung(picture, by) = picture[true, Array.new(Programmes::WIDTH) { |x| (x + by) % Programmes::WIDTH }, true].dup
 
   # A wide soft edge between two colours, that turns by a degree in each frame.
-  def light(frame)
+  def light(frame, colours = {150 => 40, 90 => 110, -60 => 160})
     across, down = [Programmes::WIDTH, Programmes::HEIGHT].map { |edge| Numo::SFloat.new(edge).seq / edge - 0.5 }
     place = (across.reshape(1, Programmes::WIDTH) * Math.cos(frame * Math::PI / 180) + down.reshape(Programmes::HEIGHT, 1) * Math.sin(frame * Math::PI / 180) + 0.5).clip(0.0, 1.0)
     Numo::SFloat.zeros(Programmes::HEIGHT, Programmes::WIDTH, 3).tap do |picture|
-      {150 => 40, 90 => 110, -60 => 160}.each_with_index { |(rise, low), channel| picture[true, true, channel] = place * rise + low }
+      colours.each_with_index { |(rise, low), channel| picture[true, true, channel] = place * rise + low }
     end
   end
 
@@ -61,7 +61,8 @@ RSpec.describe Mordant::Cut::Changes, :folder do
   it "takes no slow movement of a camera for a dissolve, and no flash beside a cut away from it" do
     crossed = ->(by) { ->(picture, frame) { swung(picture, frame * by) } }
     turned = ->(_, frame) { light(frame) } # soft light that turns, whose ways are nearly straight
-    programme = Programmes.new.add("1A", 40, &crossed[4]).add("2B", 44, &crossed[2]).add("1C", 60, &turned)
+    coloured = ->(_, frame) { light(frame + 60, {40 => 200, 60 => 20, 80 => 10}) } # lies alike, in other colours
+    programme = Programmes.new.add("1A", 40, &crossed[4]).add("2B", 44, &crossed[2]).add("1C", 60, &turned).add("1D", 40, &coloured)
       .add("2C", 40) { |picture, frame| (frame == 3) ? picture * 0.3 + 180 : picture } # a flash soon after the cut
       .add("3A", 40, into: 14, &crossed[3])
     path = programme.write(File.join(@folder, "moving.mp4"))

@@ -14,6 +14,7 @@ module Mordant
         ALIKE = 0.8 # correlation of pictures of one shot, whose light has changed or in which something moved
         MOVED = 0.9 # of one that has moved as a whole
         KEPT = 0.5 # correlation of detail of pictures of one shot, that has moved a little or been lit at once
+        FAR = 0.15 # of a step, which no light makes of a shot
         UNLIKE = 0.75 # of those that have not, where all around them moves
 
         # @param pictures [Pictures]
@@ -34,12 +35,15 @@ module Mordant
           return false if step < LEAST || (@sparse && onward?(frame))
 
           larger = [(frame - @around)..(frame - 1), (frame + 1)..(frame + @around)].map { |side| side.select { |at| within?(at) && BEYOND * @steps[at] + FLOOR >= step } }
-          return unlike?(frame, ALIKE) if larger.sum(&:size) < 2
+          return unlike?(frame, ALIKE) || far?(frame) if larger.sum(&:size) < 2
 
           unlike?(frame, UNLIKE) && larger.all? { |side| side.count { |at| !moves?(at) } < 2 }
         end
 
         def unlike?(frame, alike) = @pictures.kept(frame - 1, frame) < KEPT && @pictures.alike(frame - 1, frame) < alike
+
+        # Soft pictures are alike by their luma, whatever their colours.
+        def far?(frame) = @steps[frame] > FAR && @pictures.kept(frame - 1, frame) < KEPT
 
         # The picture goes aside as a whole.
         def moves?(frame)
