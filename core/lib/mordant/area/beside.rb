@@ -90,7 +90,7 @@ module Mordant
           #{whole}
           #{within("kept", "%room", "%t", 1)}
           store #{WHOLES} %wanted, ptr %keptat, align 8
-          #{onward("t", "take", "takedone")}
+          #{next_lanes("t", "%lastx", "take", "takedone")}
         PART
       end
 
@@ -134,7 +134,7 @@ module Mordant
           #{weighed}
           #{within("result", "%into", "%x", 1)}
           store #{WHOLES} %result, ptr %resultat, align 8
-          #{onward("x", "columns", "columnsdone")}
+          #{next_lanes("x", "%lastx", "columns", "columnsdone")}
           columnsdone:
           #{edges("%into")}
           br label %passdone
@@ -154,17 +154,7 @@ module Mordant
           #{floats}
           #{place("stored", "%out", "float", "%made", "%width", "%p")}
           store #{FLOATS} %rounded, ptr %storedat, align 4
-          #{onward("p", "put", "rowdone")}
-        PART
-      end
-
-      # To the next columns of a row, the last of which end where it ends, or out of it.
-      def onward(name, again, over)
-        <<~PART.chomp
-          %after#{name} = add i64 %#{name}, #{LANES}
-          %next#{name} = call i64 @llvm.umin.i64(i64 %after#{name}, i64 %lastx)
-          %more#{name} = icmp ult i64 %#{name}, %lastx
-          br i1 %more#{name}, label %#{again}, label %#{over}
+          #{next_lanes("p", "%lastx", "put", "rowdone")}
         PART
       end
 

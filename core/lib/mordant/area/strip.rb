@@ -63,10 +63,7 @@ module Mordant
           br i1 %morepasses, label %passes, label %put
           #{put}
           linesdone:
-          %afterx = add i64 %x, #{LANES}
-          %nextx = call i64 @llvm.umin.i64(i64 %afterx, i64 %lastline)
-          %morelines = icmp ult i64 %x, %lastline
-          br i1 %morelines, label %lines, label %done
+          #{next_lanes("x", "%lastline", "lines", "done")}
           done:
           ret i32 1
         BODY

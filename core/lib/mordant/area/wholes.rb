@@ -18,6 +18,18 @@ module Mordant
         "#{constant("one#{name}", "double", place)}\n%lane#{name} = insertelement #{WHOLES} poison, double %one#{name}, i32 0\n%#{name} = shufflevector #{WHOLES} %lane#{name}, #{WHOLES} poison, <#{LANES} x i32> zeroinitializer"
       end
 
+      # To the next lanes of a loop, the last of which end where it ends, or out of it.
+      #
+      # @param last [String] where those begin
+      def next_lanes(name, last, again, over)
+        <<~PART.chomp
+          %after#{name} = add i64 %#{name}, #{LANES}
+          %next#{name} = call i64 @llvm.umin.i64(i64 %after#{name}, i64 #{last})
+          %more#{name} = icmp ult i64 %#{name}, #{last}
+          br i1 %more#{name}, label %#{again}, label %#{over}
+        PART
+      end
+
       # As Boxes#whole_numbers of %float into %wanted: NaN is 0, and what is held to is rounded to whole numbers.
       def whole
         <<~PART.chomp

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "spec_helper"
+require_relative "../../support/kernels"
 require "vips"
 
 RSpec.describe Mordant::Media::Stills, :folder do
@@ -76,6 +77,8 @@ RSpec.describe Mordant::Media::Png do
 end
 
 RSpec.describe Mordant::Media::PlainPng, :folder do
+  include Kernels
+
   # Codes of 8 bits, some beyond the ends, some none.
   def frame(width, height)
     rgb = (Numo::SFloat.new(3, width * height).seq * 7 % 271 - 8) / 255
@@ -86,13 +89,6 @@ RSpec.describe Mordant::Media::PlainPng, :folder do
   def codes(frame) = frame.rgb.dup.tap { |rgb| rgb[rgb.isnan] = 0.0 }.then { |rgb| Numo::UInt8.cast((rgb.clip(0, 1) * 255).round) }.transpose.dup.to_binary
 
   def rows(frame, rows) = Mordant::Frame.new(frame.rgb[true, (frame.width * rows.begin)...(frame.width * rows.end)].dup, width: frame.width, height: rows.size, encoding: frame.encoding)
-
-  def by_hand
-    allow(Mordant::Media::PngRows).to receive(:worth?).and_return(false)
-    yield
-  ensure
-    allow(Mordant::Media::PngRows).to receive(:worth?).and_call_original
-  end
 
   it "is a file that others read to the code, whatever bands it was written in" do
     whole = frame(300, 150)
@@ -114,7 +110,7 @@ RSpec.describe Mordant::Media::PlainPng, :folder do
       picture = frame(width, height)
       expect(Mordant::Media::PngRows.worth?(width, height)).to be(width.between?(16, 8192))
       file = described_class.file([described_class.band(picture)])
-      expect(file).to eq(by_hand { described_class.file([described_class.band(picture)]) }), "#{width} x #{height}"
+      expect(file).to eq(one_by_one { described_class.file([described_class.band(picture)]) }), "#{width} x #{height}"
       expect(Vips::Image.new_from_buffer(file, "", fail_on: :warning).write_to_memory).to eq(codes(picture)), "#{width} x #{height}"
     end
     white = Mordant::Frame.new(Numo::SFloat.ones(3, 8192 * 4), width: 8192, height: 4, encoding: "srgb") # the largest sums of a row
