@@ -42,7 +42,7 @@ module Supervisor
     end
 
     def start_web
-      launch("web", "bundle", "exec", "puma", "-C", "server/puma.rb", "server/config.ru")
+      launch("web", "bundle", "exec", "puma", "-C", "server/puma.rb", "server/config.ru", with: COMPILED)
       wait_for_answer
     end
 
@@ -134,8 +134,10 @@ module Supervisor
     end
 
     # Each in a group of its own, so that Ctrl-C reaches only us; it ends with us.
-    def launch(name, *command)
-      running[name] = spawn(@environment, "setpriv", "--pdeathsig", "TERM", *command, :chdir => ROOT, :pgroup => true,
+    #
+    # @param with [Hash] what it alone is given
+    def launch(name, *command, with: {})
+      running[name] = spawn(@environment.merge(with), "setpriv", "--pdeathsig", "TERM", *command, :chdir => ROOT, :pgroup => true,
         %i[out err] => [File.join(@log, "#{name}.log"), "a"], :in => File::NULL)
     end
 
