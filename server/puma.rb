@@ -26,7 +26,7 @@ before_fork do
 end
 on_worker_boot do
   ::Server::Database.connect
-  ::Server::Pictures::Hands.current = ::Server::Pictures::Hands.new(::Server::Pictures::Desk.current).open
+  ::Mordant::Pointwise::Together.count = Etc.nprocessors
   ::Server::Pictures::Nearby.current = ::Server::Pictures::Nearby.new(::Server::Pictures::Desk.current.store)
   ::Mordant::Media::Waiting.keep(2)
   ::Server::Memory.current.watch { Process.kill("TERM", Process.pid) }

@@ -26,6 +26,8 @@ module Server
       yield(cut).tap { give_back(seen, cut) }
     end
 
+    private
+
     # @return [Array(String, Cut)] for one user alone, until it is given back; and what could be seen in the database before it was read,
     #   nil within a transaction, which sees its own writing as well
     # @raise [Record::Missing]
@@ -45,8 +47,6 @@ module Server
         @read.shift while @read.size > MOST
       end
     end
-
-    private
 
     # What is out of date goes.
     def kept(id, seen)

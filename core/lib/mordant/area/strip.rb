@@ -29,8 +29,9 @@ module Mordant
       # @return [Integer] bytes that it works in
       def room(length) = 2 * length * LANES * 8
 
-      # run(count, inputs, outputs, constants, tables): count lines, LANES or more; constants are their length, radius and passes (i64), share of
-      # what lies beyond the radius and weight of all (double); the first table is the room. It returns 1.
+      # run(count, inputs, outputs, constants, tables): count lines; constants are their length, radius and passes (i64), share of
+      # what lies beyond the radius and weight of all (double), the first line that is done and the one after the last, LANES or more (i64); the first
+      # table is the room. It returns 1.
       #
       # @param attributes [Hash{String => String}] see Pointwise::Listing
       # @return [String]
@@ -45,10 +46,11 @@ module Mordant
           %beyond = add i64 %radius, 1
           %lowest = sub i64 0, %radius
           %half = mul i64 %length, #{LANES}
-          %lastline = sub i64 %count, #{LANES}
+          #{%w[firstline endline].each_with_index.map { |name, place| constant(name, "i64", 5 + place) }.join("\n")}
+          %lastline = sub i64 %endline, #{LANES}
           br label %lines
           lines:
-          %x = phi i64 [ 0, %entry ], [ %nextx, %linesdone ]
+          %x = phi i64 [ %firstline, %entry ], [ %nextx, %linesdone ]
           br label %take
           #{taken}
           passes:

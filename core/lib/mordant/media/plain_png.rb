@@ -4,13 +4,10 @@ require "zlib"
 
 module Mordant
   module Media
-    # Portable network graphics of 8 bits whose pixels are not packed: a screen nearby has them soonest. It can be written in bands, each by
-    # another process.
+    # Portable network graphics of 8 bits whose pixels are not packed: a screen nearby has them soonest.
     #
     # Source: ISO/IEC 15948, 5, 9 to 11; RFC 1950 and RFC 1951, 3.2.4.
     module PlainPng
-      # A band of rows. chunk: parts of its IDAT; sum: Adler-32 of what that unpacks to, and size its bytes; width, height: pixels.
-      Band = Struct.new(:chunk, :sum, :size, :width, :height)
       CHANNELS = 3
       BLOCK = 65_535 # bytes that one may hold
       HEAD = 5 # bytes before those
@@ -22,22 +19,15 @@ module Mordant
 
       # @param frame [Frame] display code values; held to 0.0..1.0, NaN becomes 0
       # @param dither [Deliver::Dither, nil]
-      # @return [Band]
-      def band(frame, dither: nil)
+      # @return [String] a file's bytes
+      def file(frame, dither: nil)
         row = 1 + CHANNELS * frame.width
         rows = BLOCK / row
         block = rows.positive? ? rows * row : BLOCK
         quick = dither.nil? && PngRows.worth?(frame.width, frame.height)
         blocks, sum = quick ? PngRows.call(frame, rows) : written(frame, dither, row, block)
-        Band.new(chunk("IDAT", blocks), sum, row * frame.height, frame.width, frame.height)
-      end
-
-      # @param bands [Array<Band>] from above, of one width
-      # @return [String] a file's bytes
-      def file(bands)
-        sum = bands.reduce(Zlib.adler32) { |before, band| Zlib.adler32_combine(before, band.sum, band.size) }
-        header = [bands.first.width, bands.sum(&:height), BITS, TRUE_COLOUR, 0, 0, 0].pack("NNC5")
-        [PngText::SIGNATURE, chunk("IHDR", header), chunk("IDAT", OPENING), *bands.map(&:chunk), chunk("IDAT", CLOSING + [sum].pack("N")), chunk("IEND", "")].join
+        header = [frame.width, frame.height, BITS, TRUE_COLOUR, 0, 0, 0].pack("NNC5")
+        [PngText::SIGNATURE, chunk("IHDR", header), chunk("IDAT", OPENING), chunk("IDAT", blocks), chunk("IDAT", CLOSING + [sum].pack("N")), chunk("IEND", "")].join
       end
 
       # @param row [Integer] bytes

@@ -16,7 +16,7 @@ module Mordant
       # @param dither [Deliver::Dither, nil]
       # @return [String] the file's bytes
       def encode(frame, bits: 8, compression: COMPRESSION, dither: nil)
-        return PlainPng.file([PlainPng.band(frame, dither:)]) if bits == PlainPng::BITS && compression.zero?
+        return PlainPng.file(frame, dither:) if bits == PlainPng::BITS && compression.zero?
 
         image(frame, bits, dither:).write_to_buffer(".png", compression:, filter: :none, strip: true)
       end

@@ -6,6 +6,8 @@ module Mordant
     # product and sum, to the same bits. Compiled when it is first run.
     class Kernel
       LEAST = 12_000 # pixels that compiling is worth
+      PART = 30_000 # pixels that another thread is worth
+      BYTES = {floats: 4, codes: 2, wholes: 4}.freeze # of one
 
       # @return [Boolean] there are kernels here; without the compiler Numo does all of the work
       def self.here? = Compiler.here? && Memory.here?
@@ -15,6 +17,8 @@ module Mordant
       def initialize(kinds, &)
         @recording = Recording.new(kinds, &)
         @constants = @recording.constants.pack("f*")
+        @takes = kinds.map { |kind| BYTES.fetch(kind) }
+        @makes = Listing.bytes(@recording)
       end
 
       # @return [Integer] how many planes it makes
@@ -33,7 +37,10 @@ module Mordant
         @function ||= Compiler.function(@recording)
         tables = tables_read # held until it has run
         held = inputs.map { |one| one.is_a?(Numo::NArray) ? Memory.together(one) : one }
-        @function.call(count, addresses(held), addresses(outputs, written: true), @constants, tables.last) == 1
+        from, into = held.map { |one| Memory.address(one) }, outputs.map { |one| Memory.address(one, written: true) }
+        Together.each(@makes.all? ? Together.parts(count, PART) : [0...count]) do |part|
+          @function.call(part.size, at(from, @takes, part), at(into, @makes, part), @constants, tables.last)
+        end.all?(1)
       end
 
       private
@@ -43,10 +50,15 @@ module Mordant
         now, known = @recording.tables.map(&:memory), @read
         return known if known && known.first.zip(now).all? { |before, memory| before.equal?(memory) }
 
-        @read = [now, addresses(now)].freeze
+        @read = [now, now.map { |one| Memory.address(one) }.pack("J*")].freeze
       end
 
-      def addresses(list, **how) = list.map { |one| Memory.address(one, **how) }.pack("J*")
+      # @return [String] addresses of where a part of planes begins
+      def at(addresses, bytes, part)
+        return addresses.pack("J*") if part.begin.zero?
+
+        addresses.zip(bytes).map { |address, size| address + part.begin * size }.pack("J*")
+      end
     end
   end
 end

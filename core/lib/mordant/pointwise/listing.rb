@@ -41,6 +41,17 @@ module Mordant
       end
 
       # @param recording [Recording]
+      # @return [Array<Integer, nil>] bytes of a pixel of each result, none of a mask; nil: what is counted belongs to no pixel
+      def self.bytes(recording)
+        recording.results.map do |place|
+          name = recording.instructions[place].first
+          next if TALLIES.include?(name)
+
+          MASKS.include?(name) ? 0 : KEPT.fetch(name, [FLOATS, 4]).last
+        end
+      end
+
+      # @param recording [Recording]
       # @param attributes [Hash{String => String}] of the function: what processor it is for
       def initialize(recording, attributes)
         @recording, @attributes, @before, @lines, @names = recording, attributes, [], [], 0

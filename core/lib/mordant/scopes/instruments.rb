@@ -21,7 +21,7 @@ module Mordant
         fine ? wanted : raise(ParameterError.new(path: "scopes", expected: "an object of #{KINDS.join(", ")}", found: wanted))
       end
 
-      # @param signal [Signal, Tally]
+      # @param signal [Signal]
       # @param wanted [Hash] as checked
       # @param limit [Colour::Primaries, nil] gamut that the view is held to
       def initialize(signal, wanted = {"traces" => true}, limit: nil)

@@ -25,6 +25,21 @@ module Mordant
         @width, @height = columns.size, rows.size
         rgb = region ? Region.cut(frame, region) : frame.rgb
         @rows = Pointwise.rows(rgb)
+        @traces, @pairs = {}, {}
+      end
+
+      # Counts what instruments will ask for, as much of it at once as there are threads for.
+      #
+      # @param wanted [Hash] see Instruments.checked
+      # @return [self]
+      # @raise [ParameterError] of an odd zoom
+      def counted(wanted)
+        asked = [[:counts, :luma]]
+        asked.concat(CHANNELS.map { |channel| [:trace, channel] }) if wanted["traces"]
+        asked << [:pairs, wanted["vectorscope"]] if wanted["vectorscope"]
+        asked << [:cells] if wanted["solid"]
+        Pointwise::Together.each(asked) { |name, *which| public_send(name, *which) }
+        self
       end
 
       # @return [Integer] pixels
@@ -59,15 +74,15 @@ module Mordant
       # @return [Numo::UInt32] see Waveform
       def trace(channel)
         columns = Waveform.columns(width)
-        (@traces ||= {})[channel] ||= self.class.trace(channel, weights, columns).call(*@rows, Waveform.firsts(width, height)).first.reshape!(columns, Waveform::LEVELS)
+        @traces[channel] ||= self.class.trace(channel, weights, columns).call(*@rows, Waveform.firsts(width, height)).first.reshape!(columns, Waveform::LEVELS)
       end
 
       # @param zoom [Integer]
       # @return [Numo::UInt32] see Vectorscope
-      def pairs(zoom) = Vectorscope.counted(weights, zoom).call(*@rows).first.reshape(Vectorscope::SIZE, Vectorscope::SIZE)
+      def pairs(zoom) = @pairs[zoom] ||= Vectorscope.counted(weights, zoom).call(*@rows).first.reshape(Vectorscope::SIZE, Vectorscope::SIZE)
 
       # @return [Numo::UInt32] see Solid
-      def cells = Solid::CELLS.call(*@rows).first
+      def cells = @cells ||= Solid::CELLS.call(*@rows).first
 
       class << self
         # @param planes [Array<Numo::SFloat, Pointwise::Recorded>] red, green, blue

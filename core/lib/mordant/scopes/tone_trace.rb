@@ -6,8 +6,7 @@ module Mordant
     # many pixels there are, and their mean red-blue and green-magenta difference.
     #
     # Tones are bins of the axis by the mean of the three log codes; differences
-    # are in shares of the axis. Pixels beyond the ends count in the end bins. What is counted in bands of
-    # a picture adds up to what is counted in all of it.
+    # are in shares of the axis. Pixels beyond the ends count in the end bins.
     class ToneTrace
       BINS = 96
       # Bins with fewer pixels than this share of the picture have no mean.
@@ -46,20 +45,12 @@ module Mordant
         @counts, @warmth, @tint, @span = counts, warmth, tint, span
       end
 
-      # @param other [ToneTrace] of another band
-      # @return [ToneTrace] of both
-      def +(other) = ToneTrace.new(*sums.zip(other.sums).map(&:sum), span: @span)
-
       # @return [Hash] counts [BINS] as shares of the fullest bin; warmth and tint
       #   [BINS], nil where a tone hardly occurs
       def to_h
         fullest = [@counts.max, 1].max.to_f
         {light: @counts.to_a.map { |count| (count / fullest).round(4) }, warmth: mean(@warmth), tint: mean(@tint)}
       end
-
-      protected
-
-      def sums = [@counts, @warmth, @tint]
 
       private
 

@@ -22,7 +22,7 @@ module Mordant
         fine ? places.compact : raise(ParameterError.new(path: "guides", expected: "black and white, each 0..1", found: places))
       end
 
-      # @param signal [Signal, Tally]
+      # @param signal [Signal]
       # @param places [Hash] as checked
       def initialize(signal, places)
         @signal, @places = signal, places

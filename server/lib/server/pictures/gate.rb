@@ -26,18 +26,6 @@ module Server
         end
       end
 
-      # @yield if nothing is computed just now
-      # @return [Object, false] what the block returns
-      def try
-        return false unless @turn.try_lock
-
-        begin
-          yield
-        ensure
-          @turn.unlock
-        end
-      end
-
       private
 
       MOST_SCREENS = 256

@@ -20,49 +20,31 @@ module Server
         raise Mordant::ParameterError.new(path: "measure", expected: Wish::TAPS.join(", "), found: @tap) unless Wish::TAPS.include?(@tap)
       end
 
-      # What instruments count in a picture or a band of one; what bands have counted adds up.
+      # What is made meanwhile is made by another thread, where one is free; see Mordant::Pointwise::Together.
       #
-      # signal: Mordant::Scopes::Tally, or the signal itself; tones: Mordant::Scopes::ToneTrace.
-      Counted = Struct.new(:signal, :tones) do
-        def +(other) = Counted.new(signal + other.signal, tones + other.tones)
-      end
-
-      # What is not counted, but looks at the whole picture or marks something in it.
-      WHOLE = %w[region skin breaks marks beside difference bands light acts].freeze
-
-      # @return [Boolean] all that is asked for of a picture can be counted in bands of it
-      def adds_up? = @tap == "final" && @body.values_at(*WHOLE).none?
-
       # @param working [Mordant::Frame] log codes of the working space
       # @param measured [Mordant::Frame] in the view's codes
-      # @return [Counted, nil] nil where no instruments are wanted
-      def counted(working, measured)
-        Counted.new(Mordant::Scopes::Tally.of(Mordant::Scopes::Signal.new(measured), wanted), tones(working)) unless @body["instruments"] == false
+      # @yield something else of the picture, which asks the database nothing
+      # @return [Array(Hash, Hash, Object)] header and parts of an answer, and what the block returns
+      def read(working, measured)
+        size = {width: measured.width, height: measured.height}
+        return [size, {}, (yield if block_given?)] if @body["instruments"] == false
+
+        seen = signal(measured, region: @body["region"])
+        _, tones, made = Mordant::Pointwise::Together.each([-> { seen.counted(wanted) }, -> { tones(working) }, -> { yield if block_given? }], &:call)
+        instruments = Mordant::Scopes::Instruments.new(seen, wanted, limit: Mordant::Colour::GamutLimit::ALL[@wish.screen.view.limit])
+        header = {**size, tone: tones.to_h, measure: @tap, **instruments.header, **touch(seen), **breaks(measured), **beyond(measured), **skin(measured)}
+        [header, {**instruments.parts, **beside}, made]
       end
 
-      # @param counted [Counted, nil]
-      # @param width [Integer] of the picture
-      # @param height [Integer]
-      # @return [Array(Hash, Hash)]
-      def told(counted, width, height)
-        return [{width:, height:}, {}] unless counted
-
-        instruments = Mordant::Scopes::Instruments.new(counted.signal, wanted, limit: Mordant::Colour::GamutLimit::ALL[@wish.screen.view.limit])
+      # @return [Hash] where black and white touch the levels that they are to, where those are asked for
+      def touch(seen)
         places = Mordant::Scopes::Touch.checked(@body["guides"])
-        guides = places.empty? ? {} : {guides: Mordant::Scopes::Touch.new(counted.signal, places).to_h}
-        [{width:, height:, tone: counted.tones.to_h, measure: @tap, **instruments.header, **guides}, instruments.parts]
+        places.empty? ? {} : {guides: Mordant::Scopes::Touch.new(seen, places).to_h}
       end
 
-      # @param working [Mordant::Frame] log codes of the working space
-      # @param measured [Mordant::Frame] in the view's codes
-      # @return [Array(Hash, Hash)]
-      def read(working, measured, *)
-        return told(nil, measured.width, measured.height) if @body["instruments"] == false
-
-        header, parts = told(Counted.new(signal(measured, region: @body["region"]), tones(working)), measured.width, measured.height)
-        skin = @body["skin"] && {skin: Mordant::Scopes::Skin.new(measured, @body["skin"]).to_h}
-        [{**header, **breaks(measured), **beyond(measured), **skin.to_h}, {**parts, **beside}]
-      end
+      # @return [Hash] a patch of skin, where one is asked for
+      def skin(measured) = @body["skin"] ? {skin: Mordant::Scopes::Skin.new(measured, @body["skin"]).to_h} : {}
 
       # @return [Hash] share of the pixels at which tones break, where that is looked for
       def breaks(measured) = (@body["breaks"] == true) ? {breaks: Mordant::Scopes::Banding.share(signal(measured, region: @body["region"]))} : {}

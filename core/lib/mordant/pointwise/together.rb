@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module Mordant
+  module Pointwise
+    # Parts of one piece of work, on several processors at once. What is compiled runs without Ruby's lock, so that threads of one process do.
+    #
+    # A part is taken by whoever is free, so that nobody waits for a thread that the machine does not let run.
+    module Together
+      EACH = 2 # parts for each thread, as they are not ready at the same time
+
+      @count = 1
+      @lock = Mutex.new
+
+      class << self
+        # @return [Integer] threads that work at once, with the one that asks
+        attr_reader :count
+
+        # @param number [Integer] 1: nobody else works
+        def count=(number)
+          @lock.synchronize { @count, @others = number, nil }
+        end
+
+        # @param size [Integer] of what is worked on, in steps that can be done apart
+        # @param least [Integer] steps that a part is worth
+        # @return [Array<Range>] that follow each other
+        def parts(size, least)
+          many = (count == 1) ? 1 : [count * EACH, size / least].min.clamp(1, nil)
+          (0..many).map { |at| size * at / many }.each_cons(2).map { |from, to| from...to }
+        end
+
+        # @param parts [Array]
+        # @yieldparam part [Object] one of them; from any thread
+        # @return [Array] what the block returns of each
+        # @raise what it raises of the first
+        def each(parts, &block)
+          return parts.map(&block) if parts.size == 1 || count == 1
+
+          work = Work.new(parts, block)
+          others.first([parts.size, count].min - 1).each { |other| other << work }
+          work.share
+          work.done
+        end
+
+        private
+
+        # Threads do not live on in a process that was forked.
+        def others
+          known, process = @others
+          return known if process == Process.pid
+
+          @lock.synchronize { @others = [Array.new(count - 1) { waiting }, Process.pid] }.first
+        end
+
+        # @return [Thread::Queue] of a thread that does what comes by it
+        def waiting
+          Thread::Queue.new.tap do |queue|
+            Thread.new { loop { queue.pop.share } }
+          end
+        end
+      end
+
+      # Parts that nobody has taken yet, and what has been made of the others.
+      class Work
+        def initialize(parts, block)
+          @parts, @block = parts, block
+          @left = parts.each_index.to_a
+          @made = Thread::Queue.new
+        end
+
+        # Does parts while there are some.
+        def share
+          while (at = @left.shift)
+            @made << begin
+              [at, @block.call(@parts[at]), nil]
+            rescue => e
+              [at, nil, e]
+            end
+          end
+        end
+
+        # @return [Array]
+        def done
+          made = Array.new(@parts.size) { @made.pop }.sort_by(&:first)
+          made.each { |_, _, error| raise error if error }.map { |_, one, _| one }
+        end
+      end
+      private_constant :Work
+    end
+  end
+end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require "spec_helper"
+
+RSpec.describe Mordant::Pointwise::Together do
+  around do |example|
+    described_class.count = 3
+    example.run
+  ensure
+    described_class.count = 1
+  end
+
+  it "does parts at once, and gives what they make in their order" do
+    met = Array.new(2) { Thread::Queue.new }
+    made = described_class.each([0, 1]) do |part|
+      met[1 - part] << Thread.current # each waits for the other one
+      [part, met[part].pop]
+    end
+    expect(made.map(&:first)).to eq([0, 1])
+    expect(made.map(&:last).uniq.size).to eq(2)
+    expect(described_class.each((0...40).to_a) { |part| sleep(0.001 * (part % 3)) && part * part }).to eq(Array.new(40) { |part| part * part })
+  end
+
+  it "goes on when threads are at other work, and within a part" do
+    release = Thread::Queue.new
+    busy = Array.new(3) { Thread.new { described_class.each([0, 1, 2]) { release.pop } } }
+    expect(described_class.each([1, 2]) { |part| described_class.each([3, 4]) { |inner| part * inner } }).to eq([[3, 4], [6, 8]])
+    9.times { release << 1 }
+    expect(busy.map(&:value)).to eq([[1, 1, 1]] * 3)
+  end
+
+  it "raises what the first part raised, once all are done" do
+    done = Thread::Queue.new
+    fails = -> { described_class.each([0, 1, 2, 3]) { |part| done << part && (part.odd? ? raise(Mordant::Error, "part #{part}") : part) } }
+    expect(&fails).to raise_error(Mordant::Error, "part 1")
+    expect(done.size).to eq(4)
+    expect(described_class.each([5, 6], &:succ)).to eq([6, 7])
+  end
+
+  it "parts work so that each is worth a thread, and not at all for one" do
+    expect(described_class.parts(1000, 100)).to eq([0...166, 166...333, 333...500, 500...666, 666...833, 833...1000])
+    expect(described_class.parts(250, 100)).to eq([0...125, 125...250])
+    expect(described_class.parts(99, 100)).to eq([0...99])
+    described_class.count = 1
+    expect(described_class.parts(1000, 100)).to eq([0...1000])
+    expect(described_class.each([1, 2]) { Thread.current }).to eq([Thread.current] * 2)
+  end
+
+  it "has threads of its own in a process that was forked" do
+    described_class.each([1, 2], &:succ)
+    reader, writer = IO.pipe
+    Process.wait(fork { writer.write(described_class.each([1, 2, 3]) { |part| sleep(0.01) && part * 2 }.inspect) && writer.close })
+    writer.close
+    expect(reader.read).to eq("[2, 4, 6]")
+  end
+
+  it "changes no bit of what is compiled, whatever comes of it" do
+    size = 200_003
+    planes = Array.new(3) { Numo::SFloat.new(size).rand }
+    sweep = Mordant::Pointwise::Sweep.new(3) { |red, green, blue| [red * green + blue, (red - green).abs] }
+    codes = Mordant::Pointwise::Sweep.new(3, makes: :codes) { |*rows| rows.map { |plane| plane * 65_535 } }
+    rows = planes.first[0...180_000].reshape(300, 600)
+    boxes = Mordant::Area::Running.new(7, 0.3, 3)
+    make = -> { [*sweep.call(*planes), *codes.call(*planes), boxes.call(rows)].map(&:to_binary) }
+    parted = make.call
+    described_class.count = 1
+    expect(parted).to eq(make.call)
+  end
+
+  it "tells of what is none in any part" do
+    kernel = Mordant::Pointwise::Kernel.new([:floats]) { |plane| [plane * 2] }
+    plane, made = Numo::SFloat.new(120_000).fill(0.5), Numo::SFloat.new(120_000).allocate
+    expect(kernel.run(120_000, [plane], [made])).to be(true)
+    [3, 60_000, 119_999].each do |at|
+      odd = plane.dup.tap { |one| one[at] = Float::NAN }
+      expect(kernel.run(120_000, [odd], [made])).to be(false)
+    end
+  end
+end
