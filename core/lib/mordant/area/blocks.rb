@@ -19,6 +19,8 @@ module Mordant
       # @return [Numo::SFloat] [blocks down, blocks across]
       def means(rows, window)
         left, top = window.left % @edge, window.top % @edge
+        return Means.call(rows, @edge, left, top) if Means.worth?(*rows.shape)
+
         full = full(rows, left, top)
         high, wide = full.shape
         down = summed(Pointwise.shaped(full, high / @edge, @edge, wide)) { |at| [true, at, true] }

@@ -26,16 +26,16 @@ module Mordant
 
       # What a share of K * in - in makes of a channel of a picture.
       #
-      # @param out [Numo::SFloat] [3, n], written to
-      # @param plane [Numo::SFloat] [n] of the window that is spread; used up
+      # @param before [Numo::SFloat] [n] the channel
+      # @param plane [Numo::SFloat] [n] of the window that is spread; never written to
       # @param window [Grade::Window]
-      def add(out, channel, plane, window, share)
+      # @param into [Numo::SFloat] [n] where it is put, elsewhere, lying together
+      def add(before, plane, window, share, into)
         spread = @gaussians.map { |gaussian, _| gaussian.call(plane, window) }
-        added = Pointwise.swept(*spread, plane, out[channel, true]) do |*wide, own, before|
-          (wide.zip(@gaussians).map { |one, (_, part)| one * part }.reduce { |sum, one| one + sum } - own) * share + before
-        end
-        out[channel, true] = added
-        [*spread, plane, added].each(&:free)
+        Pointwise::Sweep.new(spread.size + 2) do |*wide, own, light|
+          [(wide.zip(@gaussians).map { |one, (_, part)| one * part }.reduce { |sum, one| one + sum } - own) * share + light]
+        end.call(*spread, plane, before, into: [into])
+        spread.each(&:free)
       end
     end
   end

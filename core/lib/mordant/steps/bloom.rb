@@ -34,9 +34,10 @@ module Mordant
 
       def scattered(rgb, moment)
         spread = Area::Spread.new(FALLS.transform_keys { |times| times * size }, moment.height)
-        out = rgb.dup
-        3.times { |channel| spread.add(out, channel, rgb[channel, true].dup, moment.window, amount) }
-        out
+        light = Pointwise.rows(rgb)
+        Numo::SFloat.new(*rgb.shape).allocate.tap do |out|
+          light.zip(Pointwise.rows(out)).then { |channels| Pointwise::Together.each(channels) { |plane, into| spread.add(plane, plane, moment.window, amount, into) } }
+        end
       end
     end
   end

@@ -44,12 +44,16 @@ module Mordant
       def returned(rgb, moment, weights, table)
         spread = Area::Spread.new({size => 1 / (1 - ring * QUARTER), size / 2 => -ring * QUARTER / (1 - ring * QUARTER)}, moment.height)
         through = Pointwise.swept(*Pointwise.rows(rgb)) { |*light| table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) }
-        out = rgb.dup
-        colour.each_index.reject { |channel| colour[channel].zero? }.each do |channel|
-          light = PART.call(rgb[channel, true], through).first
-          spread.add(out, channel, light, moment.window, amount * colour[channel])
-        end
+        out = Numo::SFloat.new(*rgb.shape).allocate
+        channels = Pointwise.rows(rgb).zip(Pointwise.rows(out), colour)
+        Pointwise::Together.each(channels) { |plane, into, share| share.zero? ? into.store(plane) : back(spread, plane, through, moment.window, amount * share, into) }
         out.tap { through.free }
+      end
+
+      def back(spread, plane, through, window, share, into)
+        light = PART.call(plane, through).first
+        spread.add(plane, light, window, share, into)
+        light.free
       end
 
       PART = Pointwise::Sweep.new(2) { |light, share| [light * share] }

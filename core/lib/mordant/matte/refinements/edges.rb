@@ -52,10 +52,12 @@ module Mordant
         end
 
         def fitted(guide, matte, box)
-          middle, level = box.call(guide), box.call(matte)
-          a = (box.call(guide * matte) - middle * level) / ((box.call(guide * guide) - middle * middle).clip(0.0, nil) + edge**2)
-          [box.call(a), box.call(level - a * middle)]
+          middle, level, both, own = boxed(box, -> { guide }, -> { matte }, -> { guide * matte }, -> { guide * guide })
+          a = (both - middle * level) / ((own - middle * middle).clip(0.0, nil) + edge**2)
+          boxed(box, -> { a }, -> { level - a * middle })
         end
+
+        def boxed(box, *planes) = Pointwise::Together.each(planes) { |plane| box.call(plane.call) }
 
         def coarsely(guide, matte, box, blocks, window)
           fitted(blocks.means(guide, window), blocks.means(matte, window), box).map { |plane| blocks.drawn(plane, window) }
