@@ -69,19 +69,23 @@ module Mordant
 
         # Does parts while there are some.
         def share
-          while (at = @left.shift)
-            @made << begin
-              [at, @block.call(@parts[at]), nil]
-            rescue => e
-              [at, nil, e]
-            end
-          end
+          while (at = @left.shift) do @made << [at, *made(@parts[at])] end
         end
 
-        # @return [Array]
+        # @return [Array] once all are; nothing is held any more by threads that remember the work
         def done
           made = Array.new(@parts.size) { @made.pop }.sort_by(&:first)
+          @parts = @block = nil
           made.each { |_, _, error| raise error if error }.map { |_, one, _| one }
+        end
+
+        private
+
+        # @return [Array] what is made of a part, or nil and what was raised: whatever it was, it is raised again where all are waited for
+        def made(part)
+          [@block.call(part), nil]
+        rescue Exception => e # rubocop:disable Lint/RescueException
+          [nil, e]
         end
       end
       private_constant :Work

@@ -34,6 +34,7 @@ RSpec.describe Mordant::Pointwise::Together do
     fails = -> { described_class.each([0, 1, 2, 3]) { |part| done << part && (part.odd? ? raise(Mordant::Error, "part #{part}") : part) } }
     expect(&fails).to raise_error(Mordant::Error, "part 1")
     expect(done.size).to eq(4)
+    expect { described_class.each([0, 1]) { |part| (sleep(0.01) && part.zero?) ? part : raise(NoMemoryError) } }.to raise_error(NoMemoryError)
     expect(described_class.each([5, 6], &:succ)).to eq([6, 7])
   end
 
