@@ -26,7 +26,7 @@ before_fork do
 end
 on_worker_boot do
   ::Server::Database.connect
-  ::Mordant::Pointwise::Together.count = Etc.nprocessors
+  ::Mordant::Pointwise::Together.count = [Etc.nprocessors, 16].min # a picture has 17 parts that are worth a thread
   ::Server::Pictures::Nearby.current = ::Server::Pictures::Nearby.new(::Server::Pictures::Desk.current.store)
   ::Mordant::Media::Waiting.keep(2)
   ::Server::Memory.current.watch { Process.kill("TERM", Process.pid) }
