@@ -36,7 +36,7 @@ module Mordant
         added = total(details.zip(@luma).map { |detail, gain| kept(detail, gain) * gain })
         added = within(y, added, moment) if @halo < 1.0
         out = Numo::SFloat.new(*rgb.shape).allocate
-        Pointwise::Together.each([0, 1, 2]) do |channel|
+        3.times do |channel|
           plane = rgb[channel, true].dup
           changed = coloured(plane, details, moment)
           out[channel, true] = ((plane.inplace + added) + changed).out_of_place!
@@ -86,7 +86,7 @@ module Mordant
       def within(y, added, moment)
         rows = Pointwise.shaped(y, moment.window.height, moment.window.width)
         about = Greatest.new(radius(moment))
-        high, low = *Pointwise::Together.each([-> { about.call(rows) }, -> { about.call(rows * -1.0) * -1.0 }], &:call).map { |plane| Pointwise.shaped(plane, y.size) }
+        high, low = *[about.call(rows), about.call(rows * -1.0) * -1.0].map { |plane| Pointwise.shaped(plane, y.size) }
         made = y + added
         held = Numo::SFloat.minimum(Numo::SFloat.maximum(made, low), high)
         held + (made - held) * @halo - y

@@ -10,7 +10,6 @@ module Mordant
       LANES = 16
       FLOATS = "<#{LANES} x float>"
       SIZES = %w[width height across edge left top first last].freeze
-      LINES = 8 # rows of blocks that another thread is worth
 
       class << self
         # @param height [Integer]
@@ -28,7 +27,7 @@ module Mordant
           down, across = [[top, height], [left, width]].map { |before, size| (before + size + edge - 1) / edge }
           rows, made = Pointwise::Memory.together(rows), Numo::SFloat.new(down, across).allocate
           function, from, into = Pointwise::Compiler.function(LOOP), *[Pointwise::Memory.address(rows), Pointwise::Memory.address(made, written: true)].map { |address| [address].pack("J") }
-          Pointwise::Together.each(Pointwise::Together.parts(down, LINES)) do |part|
+          Pointwise::Together.each(Pointwise::Together.parts(down, edge * width)) do |part|
             room = Numo::SFloat.new(width).allocate
             function.call(down, from, into, [width, height, across, edge, left, top, part.begin, part.end].pack("q8") + [1.0 / edge**2].pack("d"), [Pointwise::Memory.address(room, written: true)].pack("J"))
             room.free

@@ -10,7 +10,6 @@ module Mordant
       # @return [Boolean] a plane of that size is worth it
       def self.worth?(height, width) = [height, width].min >= Wholes::LANES && Pointwise::Kernel.here? && (height * width >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(FIRST))
 
-      LINES = 64 # that another thread is worth
       FIRST, LAST = Strip.new(:floats, :wholes, :rows), Strip.new(:wholes, :floats, :columns)
 
       # @param radius [Integer] pixels
@@ -41,7 +40,7 @@ module Mordant
       def through(strip, from, into, count, length)
         function = Pointwise::Compiler.function(strip)
         planes = [[from, false], [into.allocate, true]].map { |memory, written| [Pointwise::Memory.address(memory, written:)].pack("J") }
-        Pointwise::Together.each(Pointwise::Together.parts(count, LINES)) do |part|
+        Pointwise::Together.each(Pointwise::Together.parts(count, length)) do |part|
           room = Numo::UInt8.new(strip.room(length)).allocate
           numbers = [length].pack("q") + @numbers + [part.begin, part.end].pack("q2")
           function.call(count, *planes, numbers, [Pointwise::Memory.address(room, written: true)].pack("J"))

@@ -6,7 +6,6 @@ module Mordant
     # product and sum, to the same bits. Compiled when it is first run.
     class Kernel
       LEAST = 12_000 # pixels that compiling is worth
-      PART = 30_000 # pixels that another thread is worth
       BYTES = {floats: 4, codes: 2, wholes: 4}.freeze # of one
 
       # @return [Boolean] there are kernels here; without the compiler Numo does all of the work
@@ -38,7 +37,7 @@ module Mordant
         tables = tables_read # held until it has run
         held = inputs.map { |one| one.is_a?(Numo::NArray) ? Memory.together(one) : one }
         from, into = held.map { |one| Memory.address(one) }, outputs.map { |one| Memory.address(one, written: true) }
-        Together.each(@makes.all? ? Together.parts(count, PART) : [0...count]) do |part|
+        Together.each(@makes.all? ? Together.parts(count) : [0...count]) do |part|
           @function.call(part.size, at(from, @takes, part), at(into, @makes, part), @constants, tables.last)
         end.all?(1)
       end

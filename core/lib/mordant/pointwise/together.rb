@@ -7,6 +7,8 @@ module Mordant
     # A part is taken by whoever is free, so that nobody waits for a thread that the machine does not let run.
     module Together
       EACH = 2 # parts for each thread, as they are not ready at the same time
+      PART = 30_000 # pixels that another thread is worth
+      WHOLE = 100_000 # pixels of planes that are worth being worked on beside each other
 
       @count = 1
       @lock = Mutex.new
@@ -21,19 +23,20 @@ module Mordant
         end
 
         # @param size [Integer] of what is worked on, in steps that can be done apart
-        # @param least [Integer] steps that a part is worth
-        # @return [Array<Range>] that follow each other
-        def parts(size, least)
-          many = (count == 1) ? 1 : [count * EACH, size / least].min.clamp(1, nil)
+        # @param pixels [Integer] in a step
+        # @return [Array<Range>] that follow each other, each of PART or more
+        def parts(size, pixels = 1)
+          many = (count == 1) ? 1 : [count * EACH, size * pixels / PART].min.clamp(1, nil)
           (0..many).map { |at| size * at / many }.each_cons(2).map { |from, to| from...to }
         end
 
         # @param parts [Array]
+        # @param pixels [Integer] of each, where they are planes
         # @yieldparam part [Object] one of them; from any thread
         # @return [Array] what the block returns of each
         # @raise what it raises of the first
-        def each(parts, &block)
-          return parts.map(&block) if parts.size == 1 || count == 1
+        def each(parts, pixels: WHOLE, &block)
+          return parts.map(&block) if parts.size == 1 || count == 1 || pixels < WHOLE
 
           work = Work.new(parts, block)
           others.first([parts.size, count].min - 1).each { |other| other << work }

@@ -38,7 +38,7 @@ module Mordant
         asked.concat(CHANNELS.map { |channel| [:trace, channel] }) if wanted["traces"]
         asked << [:pairs, wanted["vectorscope"]] if wanted["vectorscope"]
         asked << [:cells] if wanted["solid"]
-        Pointwise::Together.each(asked) { |name, *which| public_send(name, *which) }
+        Pointwise::Together.each(asked, pixels: size) { |name, *which| public_send(name, *which) }
         self
       end
 

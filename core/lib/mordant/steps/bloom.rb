@@ -36,7 +36,7 @@ module Mordant
         spread = Area::Spread.new(FALLS.transform_keys { |times| times * size }, moment.height)
         light = Pointwise.rows(rgb)
         Numo::SFloat.new(*rgb.shape).allocate.tap do |out|
-          light.zip(Pointwise.rows(out)).then { |channels| Pointwise::Together.each(channels) { |plane, into| spread.add(plane, plane, moment.window, amount, into) } }
+          light.zip(Pointwise.rows(out)).then { |channels| Pointwise::Together.each(channels, pixels: moment.window.size) { |plane, into| spread.add(plane, plane, moment.window, amount, into) } }
         end
       end
     end

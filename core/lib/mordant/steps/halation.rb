@@ -46,7 +46,7 @@ module Mordant
         through = Pointwise.swept(*Pointwise.rows(rgb)) { |*light| table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) }
         out = Numo::SFloat.new(*rgb.shape).allocate
         channels = Pointwise.rows(rgb).zip(Pointwise.rows(out), colour)
-        Pointwise::Together.each(channels) { |plane, into, share| share.zero? ? into.store(plane) : back(spread, plane, through, moment.window, amount * share, into) }
+        Pointwise::Together.each(channels, pixels: through.size) { |plane, into, share| share.zero? ? into.store(plane) : back(spread, plane, through, moment.window, amount * share, into) }
         out.tap { through.free }
       end
 

@@ -24,11 +24,11 @@ RSpec.describe Mordant::Area::Means do
   end
 
   it "has the bits that come of it without kernels, of any window, by any number of threads" do
-    rows = odd_plane(133, 217)
+    rows = odd_plane(433, 317)
     [[2, 0, 0], [4, 1, 3], [8, 0, 7], [8, 5, 0], [16, 9, 11], [64, 30, 50]].each do |edge, left, top|
-      blocks, window = Mordant::Area::Blocks.new(edge), Mordant::Grade::Window.new(left: 64 + left, top: 128 + top, width: 217, height: 133)
+      blocks, window = Mordant::Area::Blocks.new(edge), Mordant::Grade::Window.new(left: 64 + left, top: 128 + top, width: 317, height: 433)
       compiled = blocks.means(rows, window)
-      expect(compiled.shape).to eq([(top + 133 + edge - 1) / edge, (left + 217 + edge - 1) / edge])
+      expect(compiled.shape).to eq([(top + 433 + edge - 1) / edge, (left + 317 + edge - 1) / edge])
       Mordant::Pointwise::Together.count = 3
       expect(bits(blocks.means(rows, window))).to eq(bits(compiled))
       expect(bits(one_by_one { blocks.means(rows, window) })).to eq(bits(compiled)), "blocks of #{edge} from #{left}, #{top} on"

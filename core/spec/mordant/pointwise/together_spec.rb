@@ -39,11 +39,12 @@ RSpec.describe Mordant::Pointwise::Together do
   end
 
   it "parts work so that each is worth a thread, and not at all for one" do
-    expect(described_class.parts(1000, 100)).to eq([0...166, 166...333, 333...500, 500...666, 666...833, 833...1000])
-    expect(described_class.parts(250, 100)).to eq([0...125, 125...250])
-    expect(described_class.parts(99, 100)).to eq([0...99])
+    expect(described_class.parts(400_000)).to eq([0...66_666, 66_666...133_333, 133_333...200_000, 200_000...266_666, 266_666...333_333, 333_333...400_000])
+    expect(described_class.parts(250, 300)).to eq([0...125, 125...250])
+    expect(described_class.parts(199, 300)).to eq([0...199])
+    expect(described_class.each([1, 2], pixels: 99_999) { Thread.current }).to eq([Thread.current] * 2)
     described_class.count = 1
-    expect(described_class.parts(1000, 100)).to eq([0...1000])
+    expect(described_class.parts(400_000)).to eq([0...400_000])
     expect(described_class.each([1, 2]) { Thread.current }).to eq([Thread.current] * 2)
   end
 

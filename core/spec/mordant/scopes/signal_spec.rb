@@ -19,7 +19,8 @@ RSpec.describe Mordant::Scopes::Signal do
   it "counts at once what instruments ask for one by one" do
     wanted = {"traces" => true, "vectorscope" => 2, "histogram" => true, "solid" => "difference"}
     Mordant::Pointwise::Together.count = 3
-    at_once, one_by_one = [described_class.new(frame).counted(wanted), described_class.new(frame)].map { |signal| Mordant::Scopes::Instruments.new(signal, wanted).then { |made| [made.header, made.parts] } }
+    large = Mordant::Frame.new(Numo::SFloat.hstack([rgb] * 5), width: 200, height: 600, encoding: "rec709-bt1886")
+    at_once, one_by_one = [described_class.new(large).counted(wanted), described_class.new(large)].map { |signal| Mordant::Scopes::Instruments.new(signal, wanted).then { |made| [made.header, made.parts] } }
     expect(at_once).to eq(one_by_one)
   ensure
     Mordant::Pointwise::Together.count = 1

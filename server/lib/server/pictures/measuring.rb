@@ -31,7 +31,8 @@ module Server
         return [size, {}, (yield if block_given?)] if @body["instruments"] == false
 
         seen = signal(measured, region: @body["region"])
-        _, tones, made = Mordant::Pointwise::Together.each([-> { seen.counted(wanted) }, -> { tones(working) }, -> { yield if block_given? }], &:call)
+        work = [-> { seen.counted(wanted) }, -> { tones(working) }, -> { yield if block_given? }]
+        _, tones, made = Mordant::Pointwise::Together.each(work, pixels: seen.size, &:call)
         instruments = Mordant::Scopes::Instruments.new(seen, wanted, limit: Mordant::Colour::GamutLimit::ALL[@wish.screen.view.limit])
         header = {**size, tone: tones.to_h, measure: @tap, **instruments.header, **touch(seen), **breaks(measured), **beyond(measured), **skin(measured)}
         [header, {**instruments.parts, **beside}, made]

@@ -52,12 +52,12 @@ module Mordant
         end
 
         def fitted(guide, matte, box)
-          middle, level, both, own = boxed(box, -> { guide }, -> { matte }, -> { guide * matte }, -> { guide * guide })
+          middle, level, both, own = boxed(box, matte.size, -> { guide }, -> { matte }, -> { guide * matte }, -> { guide * guide })
           a = (both - middle * level) / ((own - middle * middle).clip(0.0, nil) + edge**2)
-          boxed(box, -> { a }, -> { level - a * middle })
+          boxed(box, a.size, -> { a }, -> { level - a * middle })
         end
 
-        def boxed(box, *planes) = Pointwise::Together.each(planes) { |plane| box.call(plane.call) }
+        def boxed(box, pixels, *planes) = Pointwise::Together.each(planes, pixels:) { |plane| box.call(plane.call) }
 
         def coarsely(guide, matte, box, blocks, window)
           fitted(blocks.means(guide, window), blocks.means(matte, window), box).map { |plane| blocks.drawn(plane, window) }
