@@ -7,15 +7,15 @@ module Mordant
     #
     # Source: LLVM language reference, release 15.
     class Means
-      LANES = 16
-      FLOATS = "<#{LANES} x float>"
+      include Wholes
+
       SIZES = %w[width height across edge left top first last].freeze
 
       class << self
         # @param height [Integer]
         # @param width [Integer]
         # @return [Boolean] a plane of that size is worth it
-        def worth?(height, width) = width >= LANES && Pointwise::Kernel.here? && (height * width >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(LOOP))
+        def worth?(height, width) = width >= Wholes::LANES && Pointwise::Kernel.here? && (height * width >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(LOOP))
 
         # @param rows [Numo::SFloat] [height, width]
         # @param edge [Integer] of a block, a power of two
@@ -73,8 +73,6 @@ module Mordant
 
       private
 
-      def constant(name, type, place) = "%at#{name} = getelementptr i64, ptr %constants, i64 #{place}\n%#{name} = load #{type}, ptr %at#{name}"
-
       # Rows of a row of blocks into the room, LANES columns at a time.
       def down
         <<~PART.chomp
@@ -96,10 +94,7 @@ module Mordant
           somedone:
           %kept = getelementptr float, ptr %room, i64 %x
           store #{FLOATS} %more, ptr %kept, align 4
-          %afterx = add i64 %x, #{LANES}
-          %nextx = call i64 @llvm.umin.i64(i64 %afterx, i64 %lastx)
-          %morex = icmp ult i64 %x, %lastx
-          br i1 %morex, label %some, label %along
+          #{next_lanes("x", "%lastx", "some", "along")}
         PART
       end
 

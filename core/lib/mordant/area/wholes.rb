@@ -2,7 +2,8 @@
 
 module Mordant
   module Area
-    # Whole numbers in doubles, LANES at a time, in LLVM's intermediate language: what Strip and Beside have in common of what Boxes do.
+    # What loops over planes have in common in LLVM's intermediate language, LANES numbers at a time; and whole numbers in doubles, what Strip
+    # and Beside have in common of what Boxes do.
     #
     # Source: LLVM language reference, release 15.
     module Wholes

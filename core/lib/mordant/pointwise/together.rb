@@ -24,9 +24,10 @@ module Mordant
 
         # @param size [Integer] of what is worked on, in steps that can be done apart
         # @param pixels [Integer] in a step
-        # @return [Array<Range>] that follow each other, each of PART or more
-        def parts(size, pixels = 1)
-          many = (count == 1) ? 1 : [count * EACH, size * pixels / PART].min.clamp(1, nil)
+        # @param least [Integer] steps that a part has to have
+        # @return [Array<Range>] that follow each other, of about PART pixels or more
+        def parts(size, pixels = 1, least: 1)
+          many = (count == 1) ? 1 : [count * EACH, size * pixels / PART, size / least].min.clamp(1, nil)
           (0..many).map { |at| size * at / many }.each_cons(2).map { |from, to| from...to }
         end
 

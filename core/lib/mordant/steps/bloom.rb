@@ -34,10 +34,10 @@ module Mordant
 
       def scattered(rgb, moment)
         spread = Area::Spread.new(FALLS.transform_keys { |times| times * size }, moment.height)
-        light = Pointwise.rows(rgb)
-        Numo::SFloat.new(*rgb.shape).allocate.tap do |out|
-          light.zip(Pointwise.rows(out)).then { |channels| Pointwise::Together.each(channels, pixels: moment.window.size) { |plane, into| spread.add(plane, plane, moment.window, amount, into) } }
-        end
+        out = Numo::SFloat.new(*rgb.shape).allocate
+        channels = Pointwise.rows(rgb).zip(Pointwise.rows(out))
+        Pointwise::Together.each(channels, pixels: moment.window.size) { |plane, into| spread.add(plane, plane, moment.window, amount, into) }
+        out
       end
     end
   end

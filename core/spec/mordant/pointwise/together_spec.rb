@@ -42,6 +42,7 @@ RSpec.describe Mordant::Pointwise::Together do
     expect(described_class.parts(400_000)).to eq([0...66_666, 66_666...133_333, 133_333...200_000, 200_000...266_666, 266_666...333_333, 333_333...400_000])
     expect(described_class.parts(250, 300)).to eq([0...125, 125...250])
     expect(described_class.parts(199, 300)).to eq([0...199])
+    expect(described_class.parts(40, 5000, least: 16)).to eq([0...20, 20...40])
     expect(described_class.each([1, 2], pixels: 99_999) { Thread.current }).to eq([Thread.current] * 2)
     described_class.count = 1
     expect(described_class.parts(400_000)).to eq([0...400_000])
@@ -61,9 +62,10 @@ RSpec.describe Mordant::Pointwise::Together do
     planes = Array.new(3) { Numo::SFloat.new(size).rand }
     sweep = Mordant::Pointwise::Sweep.new(3) { |red, green, blue| [red * green + blue, (red - green).abs] }
     codes = Mordant::Pointwise::Sweep.new(3, makes: :codes) { |*rows| rows.map { |plane| plane * 65_535 } }
-    rows = planes.first[0...180_000].reshape(300, 600)
-    boxes = Mordant::Area::Running.new(7, 0.3, 3)
-    make = -> { [*sweep.call(*planes), *codes.call(*planes), boxes.call(rows)].map(&:to_binary) }
+    rows = [[300, 600], [40, 5000], [5000, 40], [17, 10_000]].map { |height, width| planes.first[0...(height * width)].reshape(height, width) }
+    boxes, blocks = Mordant::Area::Running.new(7, 0.3, 3), Mordant::Area::Blocks.new(16)
+    means = ->(plane) { blocks.means(plane, Mordant::Grade::Window.new(left: 3, top: 5, width: plane.shape[1], height: plane.shape[0])) }
+    make = -> { [*sweep.call(*planes), *codes.call(*planes), *rows.flat_map { |plane| [boxes.call(plane), means.call(plane)] }].map(&:to_binary) }
     parted = make.call
     described_class.count = 1
     expect(parted).to eq(make.call)

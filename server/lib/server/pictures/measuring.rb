@@ -30,8 +30,8 @@ module Server
         size = {width: measured.width, height: measured.height}
         return [size, {}, (yield if block_given?)] if @body["instruments"] == false
 
-        seen = signal(measured, region: @body["region"])
-        work = [-> { seen.counted(wanted) }, -> { tones(working) }, -> { yield if block_given? }]
+        seen, space, scopes = signal(measured, region: @body["region"]), @wish.project.space, wanted
+        work = [-> { seen.counted(scopes) }, -> { Mordant::Scopes::ToneTrace.of(working, space:) }, -> { yield if block_given? }]
         _, tones, made = Mordant::Pointwise::Together.each(work, pixels: seen.size, &:call)
         instruments = Mordant::Scopes::Instruments.new(seen, wanted, limit: Mordant::Colour::GamutLimit::ALL[@wish.screen.view.limit])
         header = {**size, tone: tones.to_h, measure: @tap, **instruments.header, **touch(seen), **breaks(measured), **beyond(measured), **skin(measured)}
@@ -89,8 +89,6 @@ module Server
       private
 
       def wanted = @wanted ||= Mordant::Scopes::Instruments.checked(@body["scopes"])
-
-      def tones(working) = Mordant::Scopes::ToneTrace.of(working, space: @wish.project.space)
 
       # @return [Array<Mordant::Frame>] as Desk#shown
       def second(field) = (@seconds ||= {})[@body[field]] ||= Desk.current.shown(Second.of(@wish, @body[field], field), @extent)
