@@ -31,25 +31,24 @@ module Mordant
       # @param moment [Grade::Moment]
       # @return [Numo::SFloat] [3, n]
       def call(rgb, moment)
-        y = total((0..2).map { |channel| rgb[channel, true] * @weights[channel] })
+        y = Pointwise.swept(*Pointwise.rows(rgb)) { |*channels| sum(channels, @weights) }
         details = parts(y, moment)
-        added = total(details.zip(@luma).map { |detail, gain| kept(detail, gain) * gain })
+        added = Pointwise.swept(*details) { |*planes| sum(planes.zip(@luma).map { |detail, gain| kept(detail, gain) }, @luma) }
         added = within(y, added, moment) if @halo < 1.0
-        out = Numo::SFloat.new(*rgb.shape).allocate
-        3.times do |channel|
-          plane = rgb[channel, true].dup
-          changed = coloured(plane, details, moment)
-          out[channel, true] = ((plane.inplace + added) + changed).out_of_place!
-          [plane, (changed unless changed.is_a?(Float))].compact.each(&:free)
-        end
-        [y, *details, added].each(&:free) # which are large
-        out
+        y.free
+        details.each(&:free).clear if @colour.all?(&:zero?)
+        details.empty? ? LIGHTER.picture(rgb, added) : coloured(rgb, added, details, moment)
+      ensure
+        [added, *details].compact.each(&:free) # which are large
       end
+
+      LESS = Pointwise::Sweep.new(2) { |plane, other| [plane - other] }
+      LIGHTER = Pointwise::Sweep.new(4) { |*rgb, added| rgb.map { |plane| plane + added } }
+      private_constant :LESS, :LIGHTER
 
       private
 
-      # @param planes [Array<Numo::SFloat>] used up
-      def total(planes) = planes.reduce { |sum, one| (sum.inplace + one).out_of_place!.tap { one.free } }
+      def sum(planes, gains) = planes.zip(gains).map { |plane, gain| plane * gain }.reduce(:+)
 
       def gaussian(size, raster) = Gaussian.new(size * raster.height)
 
@@ -58,7 +57,7 @@ module Mordant
         held = plane
         made = @sizes.map do |size|
           smooth = gaussian(size, moment).call(held, moment.window)
-          (held - smooth).tap do
+          LESS.call(held, smooth).first.tap do
             held.free unless held.equal?(plane)
             held = smooth
           end
@@ -73,10 +72,18 @@ module Mordant
         detail * (gain.negative? ? share * -1.0 + 1.0 : share)
       end
 
-      def coloured(plane, details, moment)
-        return 0.0 if @colour.all?(&:zero?)
-
-        total(parts(plane, moment).zip(details, @colour).map { |own, light, gain| (own - light) * gain })
+      def coloured(rgb, added, details, moment)
+        out = Numo::SFloat.new(*rgb.shape).allocate
+        sweep = Pointwise::Sweep.new(2 + 2 * details.size) do |plane, light, *planes|
+          own, other = planes.each_slice(details.size).to_a
+          [plane + light + sum(own.zip(other).map { |one, less| one - less }, @colour)]
+        end
+        Pointwise.rows(rgb).zip(Pointwise.rows(out)) do |plane, into|
+          own = parts(plane, moment)
+          sweep.call(plane, added, *own, *details, into: [into])
+          own.each(&:free)
+        end
+        out
       end
 
       def radius(raster) = (@sizes.min * raster.height).ceil.clamp(1, MOST_RADIUS)
@@ -86,10 +93,13 @@ module Mordant
       def within(y, added, moment)
         rows = Pointwise.shaped(y, moment.window.height, moment.window.width)
         about = Greatest.new(radius(moment))
-        high, low = *[about.call(rows), about.call(rows * -1.0) * -1.0].map { |plane| Pointwise.shaped(plane, y.size) }
-        made = y + added
-        held = Numo::SFloat.minimum(Numo::SFloat.maximum(made, low), high)
-        held + (made - held) * @halo - y
+        high, deep = about.call(rows), about.call(rows * -1.0)
+        planes = [y, added, *[high, deep].map { |plane| Pointwise.shaped(plane, y.size) }]
+        Pointwise.swept(*planes) do |light, more, most, least|
+          made = light + more
+          held = made.clip(least * -1.0, most)
+          held + (made - held) * @halo - light
+        end.tap { [added, high, deep].each(&:free) }
       end
     end
   end

@@ -40,9 +40,9 @@ module Mordant
 
       # What does not fit is none: the room is that of the plain bytes.
       def quickly(plain)
-        room = "\0".b * plain.bytesize
-        size = self.class.functions.compress.call(compressor, plain, plain.bytesize, room, room.bytesize)
-        room.byteslice(0, size) if size.positive?
+        @room = "\0".b * plain.bytesize unless @room&.bytesize == plain.bytesize
+        size = self.class.functions.compress.call(compressor, plain, plain.bytesize, @room, @room.bytesize)
+        @room.byteslice(0, size) if size.positive?
       end
 
       # Given back when this is collected.

@@ -44,7 +44,8 @@ module Mordant
         blocks = (0...frame.height).step(@lines).map { |top| block(frame, top) }
         offset = head.bytesize + 8 * blocks.size
         table = blocks.map { |bytes| offset.tap { offset += bytes.bytesize } }
-        head << table.pack("Q<*") << blocks.join
+        file = String.new(head << table.pack("Q<*"), capacity: offset, encoding: Encoding::BINARY)
+        blocks.each_with_object(file) { |bytes, all| (all << bytes) && bytes.clear }
       end
 
       private
@@ -88,19 +89,21 @@ module Mordant
         plain = frame.is_a?(HalfPlanes) ? frame.lines(rows) : lines(frame, rows)
         return [top, plain.bytesize].pack("l<2") << plain if @compression.zero?
 
-        data = @deflater.smaller(predicted(plain)) || plain
-        [top, data.bytesize].pack("l<2") << data
+        split = predicted(plain)
+        data = @deflater.smaller(split) || plain
+        ([top, data.bytesize].pack("l<2") << data).tap { [plain, split, data].each(&:clear) } # which add up
       end
 
       def lines(frame, rows)
         range = (rows.begin * frame.width)...(rows.end * frame.width)
         lines = ((@bytes == 2) ? Numo::UInt16 : Numo::SFloat).new(rows.size, 3, frame.width).allocate
         HalfPlanes::ORDER.each_with_index do |channel, place|
-          values = frame.rgb[channel, range].dup
-          values = Half.bits(values) if @bytes == 2
-          lines[true, place, true] = values.reshape(rows.size, frame.width)
+          values = frame.rgb[channel, range]
+          bits = Half.bits(values) if @bytes == 2
+          lines[true, place, true] = (bits || values).reshape(rows.size, frame.width)
+          bits&.free
         end
-        lines.to_binary
+        lines.to_binary.tap { lines.free }
       end
 
       def predicted(plain)

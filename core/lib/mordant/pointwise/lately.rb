@@ -18,8 +18,12 @@ module Mordant
       # @return [#size] never to be written to
       def fetch(key)
         found = @lock.synchronize { @kept.delete(key)&.tap { |plane| @kept[key] = plane } }
-        found || yield.tap { |plane| keep(key, plane) if plane.size <= LARGEST }
+        found || yield.tap { |plane| keep(key, plane) unless own?(plane) }
       end
+
+      # @param plane [#size] that was fetched
+      # @return [Boolean] it is nobody else's
+      def own?(plane) = plane.size > LARGEST
 
       private
 

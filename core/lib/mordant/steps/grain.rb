@@ -128,7 +128,8 @@ module Mordant
           spread = table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) * density
           light.zip(own).map { |plane, one| plane * power([common, one].compact.reduce(:+) * spread * -1.0 - spread * spread * 0.5) }
         end
-        sweep.picture(rgb, *shares.each_index.filter_map { |layer| noise(moment, filter, layer) if shares[layer].positive? })
+        layers = shares.each_index.filter_map { |layer| noise(moment, filter, layer) if shares[layer].positive? }
+        sweep.picture(rgb, *layers).tap { layers.each { |layer| layer.free if MADE.own?(layer) } }
       end
 
       # e to the power of a plane, by that of an eighth of it; what is left of light is no less than e^-8.
@@ -147,7 +148,10 @@ module Mordant
       end
 
       def noise(moment, filter, layer)
-        MADE.fetch([@seed, layer, *likeness(moment), moment.window]) { filter.call(Film::Speckle.normal(moment.window, Film::Speckle.seed("grain", *@seed, layer)), moment.window) }
+        MADE.fetch([@seed, layer, *likeness(moment), moment.window]) do
+          white = Film::Speckle.normal(moment.window, Film::Speckle.seed("grain", *@seed, layer))
+          filter.call(white, moment.window).tap { white.free }
+        end
       end
       MADE = Pointwise::Lately.new(16) # the layers of a whole picture, of parts of it, and of a small one
       private_constant :MADE

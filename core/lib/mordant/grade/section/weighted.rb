@@ -72,7 +72,8 @@ module Mordant
 
         # @return [Numo::SFloat, nil] what a strand makes of it; nil of one that each pixel does for
         def whole(strand, input, moment, &before)
-          strand.changed(moment) { |other| ((other == moment) ? input : before.call(other)).dup } unless strand.pointwise?
+          # a view, which can be used up and leaves the input
+          strand.changed(moment) { |other| (other == moment) ? input.view : before.call(other) } unless strand.pointwise?
         end
 
         # What a kernel can do of the strands is done in the same go; tile by tile, where there is more.

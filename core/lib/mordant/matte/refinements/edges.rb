@@ -34,13 +34,15 @@ module Mordant
         end
 
         def call(matte, sight)
-          window = sight.moment.window
           guide = Pointwise.swept(*Pointwise.rows(sight.rgb(taken))) { |*rgb| Axes.new(rgb, sight.space).lightness }
           guide[guide.isnan] = 0.0 if guide.sum.nan?
-          block, box = grid(sight.moment)
-          a, b = [guide, matte].map { |plane| Pointwise.shaped(plane, window.height, window.width) }.then { |planes| (block == 1) ? fitted(*planes, box) : coarsely(*planes, box, Area::Blocks.new(block), window) }
-          Pointwise.swept(*[a, b].map { |plane| Pointwise.shaped(plane, window.size) }, guide) { |slope, level, light| (slope * light + level).clip(0.0, 1.0) }
+          line = line(guide, matte, sight.moment)
+          LINE.call(*line, guide).first.tap { [*line, guide].each(&:free) } # which are large
         end
+
+        PRODUCTS = Pointwise::Sweep.new(2) { |light, matte| [light * matte, light * light] }
+        LINE = Pointwise::Sweep.new(3) { |slope, level, light| [(slope * light + level).clip(0.0, 1.0)] }
+        private_constant :PRODUCTS, :LINE
 
         private
 
@@ -51,17 +53,27 @@ module Mordant
           [block, Area::Boxes.new(reach / block / Math.sqrt(3.0), passes: 1)]
         end
 
-        def fitted(guide, matte, box)
-          middle, level, both, own = boxed(box, matte.size, -> { guide }, -> { matte }, -> { guide * matte }, -> { guide * guide })
-          a = (both - middle * level) / ((own - middle * middle).clip(0.0, nil) + edge**2)
-          boxed(box, a.size, -> { a }, -> { level - a * middle })
+        # Slope and level of the line at each pixel.
+        def line(guide, matte, moment)
+          block, box = grid(moment)
+          window = moment.window
+          return fitted(guide, matte, box, [window.height, window.width]) if block == 1
+
+          blocks = Area::Blocks.new(block)
+          means = [guide, matte].map { |plane| blocks.means(Pointwise.shaped(plane, window.height, window.width), window) }
+          shape = means.first.shape
+          fitted(*means.map { |mean| mean.reshape!(mean.size) }, box, shape).map { |plane| blocks.drawn(plane.reshape!(*shape), window) }
         end
 
-        def boxed(box, pixels, *planes) = Pointwise::Together.each(planes, pixels:) { |plane| box.call(plane.call) }
-
-        def coarsely(guide, matte, box, blocks, window)
-          fitted(blocks.means(guide, window), blocks.means(matte, window), box).map { |plane| blocks.drawn(plane, window) }
+        # @param shape [Array(Integer, Integer)] of both planes, height and width
+        def fitted(guide, matte, box, shape)
+          products = PRODUCTS.call(guide, matte)
+          means = boxed(box, shape, [guide, matte, *products])
+          fit = Pointwise::Sweep.new(4) { |light, level, both, own| ((both - light * level) / ((own - light * light).clip(0.0, nil) + edge**2)).then { |slope| [slope, level - slope * light] } }.call(*means)
+          boxed(box, shape, fit).tap { [*products, *means, *fit].each(&:free) }
         end
+
+        def boxed(box, shape, planes) = Pointwise::Together.each(planes, pixels: planes.first.size) { |plane| box.call(Pointwise.shaped(plane, *shape)).reshape!(plane.size) }
       end
     end
   end
