@@ -33,6 +33,7 @@ module Mordant
         partial = "#{file(record)}.#{Process.pid}.part"
         File.binwrite(partial, bytes)
         File.rename(partial, file(record))
+        bytes.clear # which are large
       ensure
         FileUtils.rm_f(partial) if partial
       end

@@ -25,7 +25,7 @@ module Mordant
 
         def call(moment)
           input = yield(moment)
-          chain.call(input).tap { input.free }
+          chain.empty? ? input : chain.call(input).tap { input.free }
         end
 
         def margin(_raster) = 0
