@@ -44,7 +44,8 @@ module Mordant
 
       LESS = Pointwise::Sweep.new(2) { |plane, other| [plane - other] }
       LIGHTER = Pointwise::Sweep.new(4) { |*rgb, added| rgb.map { |plane| plane + added } }
-      private_constant :LESS, :LIGHTER
+      CHANGED = Pointwise::Sweep.new(3) { |plane, light, colour| [plane + light + colour] }
+      private_constant :LESS, :LIGHTER, :CHANGED
 
       private
 
@@ -53,16 +54,20 @@ module Mordant
       def gaussian(size, raster) = Gaussian.new(size * raster.height)
 
       # From fine to coarse, what each Gaussian takes of what the one before left.
-      def parts(plane, moment)
+      def parts(plane, moment) = [].tap { |made| levels(plane, moment) { |held, smooth| made << LESS.call(held, smooth).first } }
+
+      # @yieldparam held [Numo::SFloat] what the Gaussian before left
+      # @yieldparam smooth [Numo::SFloat] what one leaves of it
+      # @yieldparam at [Integer] which one
+      def levels(plane, moment)
         held = plane
-        made = @sizes.map do |size|
+        @sizes.each_with_index do |size, at|
           smooth = gaussian(size, moment).call(held, moment.window)
-          LESS.call(held, smooth).first.tap do
-            held.free unless held.equal?(plane)
-            held = smooth
-          end
+          yield held, smooth, at
+          held.free unless held.equal?(plane)
+          held = smooth
         end
-        made.tap { held.free }
+        held.free
       end
 
       def kept(detail, gain)
@@ -74,14 +79,15 @@ module Mordant
 
       def coloured(rgb, added, details, moment)
         out = Numo::SFloat.new(*rgb.shape).allocate
-        sweep = Pointwise::Sweep.new(2 + 2 * details.size) do |plane, light, *planes|
-          own, other = planes.each_slice(details.size).to_a
-          [plane + light + sum(own.zip(other).map { |one, less| one - less }, @colour)]
-        end
         Pointwise.rows(rgb).zip(Pointwise.rows(out)) do |plane, into|
-          own = parts(plane, moment)
-          sweep.call(plane, added, *own, *details, into: [into])
-          own.each(&:free)
+          changed = nil
+          levels(plane, moment) do |held, smooth, at|
+            before = changed
+            changed = Pointwise.swept(held, smooth, details[at], *[before].compact) { |one, less, light, sum| (one - less - light) * @colour[at] + (sum || 0.0) }
+            before&.free
+          end
+          CHANGED.call(plane, added, changed, into: [into])
+          changed.free
         end
         out
       end
@@ -93,7 +99,9 @@ module Mordant
       def within(y, added, moment)
         rows = Pointwise.shaped(y, moment.window.height, moment.window.width)
         about = Greatest.new(radius(moment))
-        high, deep = about.call(rows), about.call(rows * -1.0)
+        turned = rows * -1.0
+        high, deep = [rows, turned].map { |plane| about.call(plane) }
+        turned.free
         planes = [y, added, *[high, deep].map { |plane| Pointwise.shaped(plane, y.size) }]
         Pointwise.swept(*planes) do |light, more, most, least|
           made = light + more

@@ -103,7 +103,7 @@ module Mordant
 
         more = sight.grown(margin(sight.moment))
         made = acting.reduce(nil) { |matte, part| combined(matte, part, more) }
-        made = refining.reduce(made) { |matte, one| one.call(matte, more) }
+        made = refining.reduce(made) { |matte, one| one.call(matte, more).tap { matte.free } }
         made = Pointwise.shaped(sight.moment.window.cut(Pointwise.shaped(made, 1, made.size), more.moment.window), sight.moment.window.size)
         (strength == 1.0) ? made : made * strength
       end
@@ -119,16 +119,24 @@ module Mordant
 
       def refining = refinements.select(&:acts?).map(&:refinement)
 
+      # @param matte [Numo::SFloat, nil] of those before it; used up
       def combined(matte, part, sight)
-        weights, share = part.weights(sight), part.strength
-        case part.mode
-        when "add" then counted(weights, share).then { |some| matte ? Numo::SFloat.maximum(matte, some) : some }
-        when "subtract" then (counted(weights, share) * -1.0 + 1.0).then { |rest| matte ? Numo::SFloat.minimum(matte, rest) : rest }
-        else ((share == 1.0) ? weights : weights * share + (1.0 - share)).then { |some| matte ? Numo::SFloat.minimum(matte, some) : some }
-        end
+        some = counted(part.weights(sight), part)
+        return some unless matte
+
+        ((part.mode == "add") ? Numo::SFloat.maximum(matte, some) : Numo::SFloat.minimum(matte, some)).tap { [matte, some].each(&:free) }
       end
 
-      def counted(weights, share) = (share == 1.0) ? weights : weights * share
+      # @param weights [Numo::SFloat] used up
+      # @return [Numo::SFloat] what they add, or the least and the most that they leave
+      def counted(weights, part)
+        weights = (weights.inplace * part.strength).out_of_place! unless part.strength == 1.0
+        case part.mode
+        when "add" then weights
+        when "subtract" then (weights.inplace * -1.0 + 1.0).out_of_place!
+        else (part.strength == 1.0) ? weights : (weights.inplace + (1.0 - part.strength)).out_of_place!
+        end
+      end
 
       def with(parts) = copy { @parts = parts.freeze }
 

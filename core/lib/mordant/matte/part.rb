@@ -94,8 +94,8 @@ module Mordant
       # @return [Numo::SFloat] [n] of its window, right but for its margin at edges that are not the picture's
       # @raise [ParameterError, MediaError]
       def weights(sight)
-        made = contributor.class.sees_picture? ? softened(sight) : SHAPES.fetch([contributor.class, contributor.values, contributor.carrying&.numbers, softness, sight.moment.width, sight.moment.height, sight.moment.window]) { softened(sight) }.dup
-        invert? ? made * -1.0 + 1.0 : made
+        made = contributor.class.sees_picture? ? softened(sight) : shape(sight)
+        invert? ? (made.inplace * -1.0 + 1.0).out_of_place! : made
       end
 
       # @return [Array] for JSON, what it depends on besides its document
@@ -110,6 +110,12 @@ module Mordant
       private_constant :SHAPES
 
       private
+
+      # @return [Numo::SFloat] a new one
+      def shape(sight)
+        made = SHAPES.fetch([contributor.class, contributor.values, contributor.carrying&.numbers, softness, sight.moment.width, sight.moment.height, sight.moment.window]) { softened(sight) }
+        SHAPES.own?(made) ? made : made.dup
+      end
 
       def softened(sight)
         made = contributor.weights(sight)

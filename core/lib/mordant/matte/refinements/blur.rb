@@ -11,7 +11,13 @@ module Mordant
 
         def margin(raster) = Area::Gaussian.new(size * raster.height).margin
 
-        def call(matte, sight) = Area::Gaussian.new(size * sight.moment.height).call(matte, sight.moment.window).clip(0.0, 1.0)
+        def call(matte, sight)
+          blurred = Area::Gaussian.new(size * sight.moment.height).call(matte, sight.moment.window)
+          HELD.call(blurred).first.tap { blurred.free }
+        end
+
+        HELD = Pointwise::Sweep.new(1) { |plane| [plane.clip(0.0, 1.0)] }
+        private_constant :HELD
       end
     end
   end

@@ -40,9 +40,9 @@ module Mordant
           LINE.call(*line, guide).first.tap { [*line, guide].each(&:free) } # which are large
         end
 
-        PRODUCTS = Pointwise::Sweep.new(2) { |light, matte| [light * matte, light * light] }
+        PRODUCT = Pointwise::Sweep.new(2) { |light, other| [light * other] }
         LINE = Pointwise::Sweep.new(3) { |slope, level, light| [(slope * light + level).clip(0.0, 1.0)] }
-        private_constant :PRODUCTS, :LINE
+        private_constant :PRODUCT, :LINE
 
         private
 
@@ -67,13 +67,21 @@ module Mordant
 
         # @param shape [Array(Integer, Integer)] of both planes, height and width
         def fitted(guide, matte, box, shape)
-          products = PRODUCTS.call(guide, matte)
-          means = boxed(box, shape, [guide, matte, *products])
+          means = meant(box, shape, [guide], [matte], [guide, matte], [guide, guide])
           fit = Pointwise::Sweep.new(4) { |light, level, both, own| ((both - light * level) / ((own - light * light).clip(0.0, nil) + edge**2)).then { |slope| [slope, level - slope * light] } }.call(*means)
-          boxed(box, shape, fit).tap { [*products, *means, *fit].each(&:free) }
+          means.each(&:free)
+          meant(box, shape, *fit.map { |plane| [plane] }).tap { fit.each(&:free) }
         end
 
-        def boxed(box, shape, planes) = Pointwise::Together.each(planes, pixels: planes.first.size) { |plane| box.call(Pointwise.shaped(plane, *shape)).reshape!(plane.size) }
+        # Means of planes and of products.
+        def meant(box, shape, *factors)
+          Pointwise::Together.each(factors, pixels: shape.inject(:*)) do |planes|
+            product = PRODUCT.call(*planes).first if planes.size > 1
+            mean = box.call(Pointwise.shaped(product || planes.first, *shape))
+            product&.free
+            mean.reshape!(mean.size)
+          end
+        end
       end
     end
   end

@@ -15,10 +15,20 @@ module Mordant
         def call(matte, sight)
           radius = size.abs * sight.moment.height
           rows = Pointwise.shaped(matte, sight.moment.window.height, sight.moment.window.width)
-          rows *= -1.0 if size.negative?
-          from, to = [radius.floor, radius.ceil].map { |pixels| Area::Greatest.new(pixels).call(rows) }
-          made = from + (to - from) * (radius - radius.floor)
-          Pointwise.shaped(size.negative? ? made * -1.0 : made, matte.size)
+          rows = turned = rows * -1.0 if size.negative?
+          about = [radius.floor, radius.ceil].uniq.map { |pixels| Area::Greatest.new(pixels).call(rows) }
+          made = between(radius - radius.floor, *[about.first, about.last].map { |plane| Pointwise.shaped(plane, matte.size) })
+          [turned, *about.reject { |plane| plane.equal?(rows) }].compact.each(&:free) # which are large
+          made
+        end
+
+        private
+
+        def between(share, *planes)
+          Pointwise.swept(*planes) do |from, to|
+            made = from + (to - from) * share
+            size.negative? ? made * -1.0 : made
+          end
         end
       end
     end

@@ -17,21 +17,24 @@ module Mordant
 
         def call(matte, sight)
           window, most = sight.moment.window, pixels(sight.moment)
-          cleared = cleared(Pointwise.shaped(matte, window.height, window.width), most)
-          (cleared(cleared * -1.0 + 1.0, most) * -1.0 + 1.0).reshape!(matte.size)
+          turned = turned(cleared(matte, window, most))
+          turned(cleared(turned, window, most)).tap { turned.free }
         end
+
+        TURNED = Pointwise::Sweep.new(1) { |plane| [plane * -1.0 + 1.0] }
+        private_constant :TURNED
 
         private
 
         def pixels(raster) = (size * raster.height).round
 
-        def cleared(rows, most)
-          islands = Area::Islands.new(rows > NOTHING)
-          gone = islands.within(most)
-          made = rows.dup
-          made[gone] = 0.0
-          made
+        def cleared(plane, window, most)
+          gone = Area::Islands.new(Pointwise.shaped(plane, window.height, window.width) > NOTHING).within(most)
+          plane.dup.tap { |made| Pointwise.shaped(made, window.height, window.width)[gone] = 0.0 }
         end
+
+        # @param plane [Numo::SFloat] used up
+        def turned(plane) = TURNED.call(plane).first.tap { plane.free }
       end
     end
   end
