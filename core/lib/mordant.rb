@@ -21,6 +21,7 @@ module Mordant
     "v_log" => "VLog", "s_rgb" => "SRGB", "s_rgb_published" => "SRGBPublished", "bt709" => "BT709", "cdl" => "CDL", "cdl_document" => "CDLDocument",
     "edl_corrections" => "EDLCorrections", "edl_reading" => "EDLReading", "cdl_export" => "CDLExport"
   )
+  LOADER.ignore(File.join(__dir__, "mordant/vips.rb")) # which is libvips' own
   LOADER.setup
   @whole = [] # folders that have been loaded
 

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require "vips"
+require "mordant/vips"
 
 module Mordant
   module Deliver

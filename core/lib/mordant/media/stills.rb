@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 require "tmpdir"
-require "vips"
+require "mordant/vips"
 
 module Mordant
   module Media
