@@ -27,7 +27,9 @@ module Mordant
         return @boxes.call(rows).reshape!(window.size) if @block == 1
 
         blocks = Blocks.new(@block)
-        blocks.drawn(@boxes.call(blocks.means(rows, window)), window)
+        means = blocks.means(rows, window)
+        wide = @boxes.call(means)
+        blocks.drawn(wide, window).tap { [means, wide].each(&:free) }
       end
     end
   end

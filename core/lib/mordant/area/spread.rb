@@ -24,18 +24,30 @@ module Mordant
       # Tap by tap where that is quicker than boxes over all pixels.
       def self.gaussian(sigma) = (sigma < 2 * NARROWEST) ? Taps.gaussian(sigma) : Gaussian.new(sigma, narrowest: NARROWEST)
 
-      # What a share of K * in - in makes of a channel of a picture.
+      # before: the channel, Numo::SFloat [n]; light: #call gives what of it is spread, the channel itself or a new plane; share: Float of
+      # K * in - in; into: [n] where what becomes of it is put, elsewhere, lying together.
+      Channel = Struct.new(:before, :light, :share, :into)
+
+      # What shares of K * in - in make of channels of a picture.
       #
-      # @param before [Numo::SFloat] [n] the channel
-      # @param plane [Numo::SFloat] [n] of the window that is spread; never written to
+      # @param channels [Array<Channel>]
       # @param window [Grade::Window]
-      # @param into [Numo::SFloat] [n] where it is put, elsewhere, lying together
-      def add(before, plane, window, share, into)
-        spread = @gaussians.map { |gaussian, _| gaussian.call(plane, window) }
-        Pointwise::Sweep.new(spread.size + 2) do |*wide, own, light|
-          [(wide.zip(@gaussians).map { |one, (_, part)| one * part }.reduce { |sum, one| one + sum } - own) * share + light]
-        end.call(*spread, plane, before, into: [into])
-        spread.each(&:free)
+      def add(channels, window)
+        # one after the other takes less memory
+        channels.each_slice((Pointwise::Together.count == 1) ? 1 : [channels.size, 1].max) do |some|
+          lights = some.map { |channel| channel.light.call }
+          wide = Pointwise::Together.each(lights.product(@gaussians), pixels: window.size) { |light, (gaussian, _)| gaussian.call(light, window) }
+          some.zip(lights, wide.each_slice(@gaussians.size)) { |channel, light, spread| put(channel, light, spread) }
+          [*wide, *lights.reject { |light| some.any? { |channel| light.equal?(channel.before) } }].each(&:free)
+        end
+      end
+
+      private
+
+      def put(channel, light, spread)
+        Pointwise::Sweep.new(spread.size + 2) do |*wide, own, before|
+          [(wide.zip(@gaussians).map { |one, (_, part)| one * part }.reduce { |sum, one| one + sum } - own) * channel.share + before]
+        end.call(*spread, light, channel.before, into: [channel.into])
       end
     end
   end

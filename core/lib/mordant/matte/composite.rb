@@ -104,6 +104,7 @@ module Mordant
         more = sight.grown(margin(sight.moment))
         made = acting.reduce(nil) { |matte, part| combined(matte, part, more) }
         made = refining.reduce(made) { |matte, one| one.call(matte, more).tap { matte.free } }
+        more.free unless more.equal?(sight)
         made = Pointwise.shaped(sight.moment.window.cut(Pointwise.shaped(made, 1, made.size), more.moment.window), sight.moment.window.size)
         (strength == 1.0) ? made : made * strength
       end

@@ -35,7 +35,7 @@ module Mordant
         return planes if calm.zero?
 
         gaussian = Area::Gaussian.new(calm * sight.moment.height)
-        planes.map { |plane| gaussian.call(plane, sight.moment.window) }
+        Pointwise::Together.each(planes, pixels: sight.moment.window.size) { |plane| gaussian.call(plane, sight.moment.window) }
       end
     end
   end

@@ -35,6 +35,9 @@ module Mordant
       # @return [Array<Numo::SFloat>]
       def planes(key) = @planes[key] ||= yield
 
+      # Gives planes back that were made for keys, which are large; those of a picture stay.
+      def free = @planes.each_value { |planes| planes.each(&:free) }.clear
+
       # @param recipe [Grade::Recipe]
       # @return [Numo::SFloat] [3, n] what it makes of the source
       def through(recipe) = moment.origin.picture(recipe, moment).rgb

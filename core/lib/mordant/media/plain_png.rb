@@ -27,7 +27,7 @@ module Mordant
         quick = dither.nil? && PngRows.worth?(frame.width, frame.height)
         blocks, sum = quick ? PngRows.call(frame, rows) : written(frame, dither, row, block)
         header = [frame.width, frame.height, BITS, TRUE_COLOUR, 0, 0, 0].pack("NNC5")
-        [PngText::SIGNATURE, chunk("IHDR", header), chunk("IDAT", OPENING), chunk("IDAT", blocks), chunk("IDAT", CLOSING + [sum].pack("N")), chunk("IEND", "")].join
+        [PngText::SIGNATURE, chunk("IHDR", header), chunk("IDAT", OPENING), chunk("IDAT", blocks), chunk("IDAT", CLOSING + [sum].pack("N")), chunk("IEND", "")].join.tap { blocks.clear }
       end
 
       # @param row [Integer] bytes

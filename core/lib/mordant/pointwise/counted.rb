@@ -30,9 +30,9 @@ module Mordant
         raise ShapeError, "expected SFloat of #{size}, found #{planes.map { |plane| "#{plane.class} of #{plane.shape}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(Numo::SFloat) && plane.shape == [size] }
         return one_by_one(planes) unless @kernel.worth?(size)
 
-        tables = @kinds.map { |kind| kind.zeros(@bins + 1) }
+        tables = @kinds.map { |kind| "\0".b * (kind::ELEMENT_BYTE_SIZE * (@bins + 1)) } # the last of what comes to none
         @kernel.run(size, planes, tables)
-        tables.map { |table| table[0...@bins].dup }
+        @kinds.zip(tables).map { |kind, table| kind.from_binary(table, [@bins]).tap { table.clear } }
       end
 
       private

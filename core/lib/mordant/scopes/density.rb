@@ -6,6 +6,8 @@ module Mordant
     module Density
       # What a single pixel is shown at, of 255, so that it can be found.
       FAINTEST = 40
+      # Typical counts from which on brightness is full: e^-18 of it is less than a float can tell.
+      FULL = 18
 
       module_function
 
@@ -13,18 +15,19 @@ module Mordant
       # @param typical [Float] count shown at about two thirds of full
       # @return [Numo::UInt8] same shape; 0 only where the count is 0
       def brightness(counts, typical:)
-        count = Numo::SFloat.new(counts.max.to_i + 1).seq
+        count = Numo::SFloat.new((typical * FULL).ceil + 1).seq
         level = (Numo::NMath.exp(count * (-1.0 / typical)) * -1 + 1.0) * (255 - FAINTEST) + FAINTEST
         level[0] = 0.0
         looked_up(counts, level)
       end
 
       # @param counts [Numo::UInt32, Numo::Int32]
-      # @param level [Numo::SFloat] of each count
+      # @param level [Numo::SFloat] of each count, the last one of all above as well
       # @return [Numo::UInt8] cut off
       def looked_up(counts, level)
-        kernel = Pointwise::Kernel.new([:wholes]) { |count| [count.found_in(Table.new(level.to_binary)).held(255).low] }
-        return Numo::UInt8.cast(level)[counts].dup unless kernel.worth?(counts.size)
+        last = level.size - 1
+        kernel = Pointwise::Kernel.new([:wholes]) { |count| [count.float.held(last).found_in(Table.new(level.to_binary)).held(255).low] }
+        return Numo::UInt8.cast(level)[counts.clip(0, last)].dup unless kernel.worth?(counts.size)
 
         Numo::UInt8.new(*counts.shape).allocate.tap { |made| kernel.run(counts.size, [counts], [made]) }
       end

@@ -35,8 +35,7 @@ module Mordant
       def scattered(rgb, moment)
         spread = Area::Spread.new(FALLS.transform_keys { |times| times * size }, moment.height)
         out = Numo::SFloat.new(*rgb.shape).allocate
-        channels = Pointwise.rows(rgb).zip(Pointwise.rows(out))
-        Pointwise::Together.each(channels, pixels: moment.window.size) { |plane, into| spread.add(plane, plane, moment.window, amount, into) }
+        spread.add(Pointwise.rows(rgb).zip(Pointwise.rows(out)).map { |plane, into| Area::Spread::Channel.new(plane, -> { plane }, amount, into) }, moment.window)
         out
       end
     end

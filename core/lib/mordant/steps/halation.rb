@@ -45,15 +45,11 @@ module Mordant
         spread = Area::Spread.new({size => 1 / (1 - ring * QUARTER), size / 2 => -ring * QUARTER / (1 - ring * QUARTER)}, moment.height)
         through = Pointwise.swept(*Pointwise.rows(rgb)) { |*light| table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) }
         out = Numo::SFloat.new(*rgb.shape).allocate
-        channels = Pointwise.rows(rgb).zip(Pointwise.rows(out), colour)
-        Pointwise::Together.each(channels, pixels: through.size) { |plane, into, share| share.zero? ? into.store(plane) : back(spread, plane, through, moment.window, amount * share, into) }
+        channels = Pointwise.rows(rgb).zip(Pointwise.rows(out), colour).filter_map do |plane, into, share|
+          share.zero? ? into.store(plane) && nil : Area::Spread::Channel.new(plane, -> { PART.call(plane, through).first }, amount * share, into)
+        end
+        spread.add(channels, moment.window)
         out.tap { through.free }
-      end
-
-      def back(spread, plane, through, window, share, into)
-        light = PART.call(plane, through).first
-        spread.add(plane, light, window, share, into)
-        light.free
       end
 
       PART = Pointwise::Sweep.new(2) { |light, share| [light * share] }

@@ -19,6 +19,7 @@ module Server
         working, measured, drawn = Desk.current.picture(@wish, size: @size)
         shown = @measuring.shown(working, measured, drawn)
         header, parts, picture = @measuring.read(working, measured) { Mordant::Media::Png.encode(shown) }
+        shown.rgb.free unless @wish.still || shown.rgb.equal?(working.rgb) # nobody has it any more, and it is large
         [header.merge(@measuring.matte, size: @size, finer: @size == "full" && Desk.current.finer(@wish) > 1), {picture:, **parts}]
       end
     end

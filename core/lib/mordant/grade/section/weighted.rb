@@ -46,7 +46,7 @@ module Mordant
         # @return [Array<Numo::SFloat, nil>] [n] of each strand; nil of one that acts everywhere
         def weights(moment, &before)
           sight = Matte::Sight.new(moment, @space, &before)
-          @strands.map { |strand| strand.matte&.weights(sight) }
+          @strands.map { |strand| strand.matte&.weights(sight) }.tap { sight.free }
         end
 
         # @param weights [Array, nil] as #weights, where they are known

@@ -62,7 +62,8 @@ module Mordant
           blocks = Area::Blocks.new(block)
           means = [guide, matte].map { |plane| blocks.means(Pointwise.shaped(plane, window.height, window.width), window) }
           shape = means.first.shape
-          fitted(*means.map { |mean| mean.reshape!(mean.size) }, box, shape).map { |plane| blocks.drawn(plane.reshape!(*shape), window) }
+          fit = fitted(*means.map { |mean| mean.reshape!(mean.size) }, box, shape).map { |plane| plane.reshape!(*shape) }
+          fit.map { |plane| blocks.drawn(plane, window) }.tap { [*means, *fit].each(&:free) }
         end
 
         # @param shape [Array(Integer, Integer)] of both planes, height and width
