@@ -14,7 +14,7 @@ module Mordant
       # @param frames [Integer] of the clip
       # @param window [Integer] frames before and after
       # @param raster [Hash] width and height
-      # @yieldparam codes [Codes] that nobody may look at once they are no longer around a picture
+      # @yieldparam codes [Codes]
       # @yieldparam around [#call] frames away to Codes, or nil where the clip has none; see Grade::Moment.of
       # @raise [MediaError]
       def each(reader, wanted:, frames:, window:, **raster, &block)
@@ -35,7 +35,7 @@ module Mordant
           while left.any? && (at > left.first + window || at == to)
             middle = left.shift
             yield held.fetch(middle), ->(away) { held[middle + away] }
-            held.delete_if { |number, passed| number < (left.first || to) - window && passed.rgb.free } # which are large
+            held.delete_if { |number, _| number < (left.first || to) - window }
           end
         end
       end
