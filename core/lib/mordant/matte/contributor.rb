@@ -14,7 +14,7 @@ module Mordant
       def self.to_h = {**super, family: family.to_s, picks: picks?}
 
       # @param sight [Sight] what it sees; never written to
-      # @return [Numo::SFloat] [n] of the sight's window, 0..1
+      # @return [Numo::SFloat] [n] of the sight's window, 0..1; new each time, so that it can be used up
       def weights(sight) = raise(NotImplementedError, "#{self.class} has no weights")
 
       # @param raster [#height]

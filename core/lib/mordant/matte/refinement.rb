@@ -19,7 +19,7 @@ module Mordant
 
       # @param matte [Numo::SFloat] [n] of the sight's window, 0..1; never written to
       # @param sight [Sight]
-      # @return [Numo::SFloat] [n], 0..1, right but for its margin at edges that are not the picture's
+      # @return [Numo::SFloat] [n], new, 0..1, right but for its margin at edges that are not the picture's
       def call(matte, sight) = raise(NotImplementedError, "#{self.class} refines nothing")
     end
   end
