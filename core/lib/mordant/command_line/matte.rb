@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "mordant/vips"
+
 module Mordant
   module CommandLine
     # Writes what of a picture a step acts on, white where it acts in full.

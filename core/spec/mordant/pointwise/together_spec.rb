@@ -71,6 +71,19 @@ RSpec.describe Mordant::Pointwise::Together do
     expect(parted).to eq(make.call)
   end
 
+  it "changes no bit of what steps of an area and their mattes make" do
+    frame = Mordant::Frame.new(Numo::SFloat.new(3, 420 * 270).rand * 1.2, width: 420, height: 270, encoding: "acescct")
+    key = {"contributors" => [{"id" => "k", "kind" => "key", "parameters" => {"lightness_low" => 0.3, "calm" => 0.004}}], "refinements" => [{"id" => "e", "kind" => "edges", "parameters" => {"size" => 0.02}}]}
+    [["bloom", {"amount" => 0.4}], ["halation", {"amount" => 0.5, "from" => 0.0, "colour" => [1, 0, 0.2]}], ["detail", {"amounts" => [0.4, 0, -0.3, 0], "colour" => 0.5}], ["grain", {"amount" => 1.0}]].product([nil, key]) do |(kind, parameters), matte|
+      step = {"id" => "s", "kind" => kind, "parameters" => parameters, **(matte ? {"matte" => matte} : {})}
+      make = -> { Mordant::Grade::Plan.new(recipe: Mordant::Grade::Recipe.new("steps" => [step]).at(0), source: "acescct").apply(frame).rgb.to_binary }
+      described_class.count = 3
+      parted = make.call
+      described_class.count = 1
+      expect(parted == make.call).to be(true), step.inspect
+    end
+  end
+
   it "tells of what is none in any part" do
     kernel = Mordant::Pointwise::Kernel.new([:floats]) { |plane| [plane * 2] }
     plane, made = Numo::SFloat.new(120_000).fill(0.5), Numo::SFloat.new(120_000).allocate
