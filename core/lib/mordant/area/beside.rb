@@ -11,6 +11,7 @@ module Mordant
       include Wholes
 
       ROWS = 3 # that a pass down looks at
+      LEAST = 8 # rows of a part for each pass, which needs one more on either side
 
       # @param height [Integer]
       # @param width [Integer]
@@ -24,19 +25,22 @@ module Mordant
       def self.call(rows, share, passes)
         height, width = rows.shape
         rows, made = Pointwise::Memory.together(rows), Numo::SFloat.new(height, width).allocate
-        room = Numo::DFloat.new((2 + ROWS * passes) * (width + 2)).allocate
-        numbers = [width, passes].pack("q2") + [share, 1.0 / (1 + 2 * share)].pack("d2")
-        from, into, between = [[rows, false], [made, true], [room, true]].map { |memory, written| [Pointwise::Memory.address(memory, written:)].pack("J") }
-        Pointwise::Compiler.function(LOOP).call(height, from, into, numbers, between)
-        room.free
+        from, into = [[rows, false], [made, true]].map { |memory, written| [Pointwise::Memory.address(memory, written:)].pack("J") }
+        function, numbers = Pointwise::Compiler.function(LOOP), [width, passes].pack("q2") + [share, 1.0 / (1 + 2 * share)].pack("d2")
+        Pointwise::Together.each(Pointwise::Together.parts(height, width, least: LEAST * passes)) do |part|
+          room = Numo::DFloat.new((2 + ROWS * passes) * (width + 2)).allocate
+          function.call(height, from, into, numbers + [part.begin, part.end].pack("q2"), [Pointwise::Memory.address(room, written: true)].pack("J"))
+          room.free
+        end
         made
       end
 
       # @return [Array] see Pointwise::Compiler
       def form = [:beside]
 
-      # run(count, inputs, outputs, constants, tables): count rows; constants are their length and passes (i64), share and weight (double); the
-      # first table is the room, whose rows have a place more at either end. It returns 1.
+      # run(count, inputs, outputs, constants, tables): count rows; constants are their length and passes (i64), share and weight (double), and the
+      # rows that are made from the first to the one before the last (i64); the first table is the room, whose rows have a place more at either
+      # end. It returns 1.
       #
       # @param attributes [Hash{String => String}] see Pointwise::Listing
       # @return [String]
@@ -47,17 +51,22 @@ module Mordant
           %room = load ptr, ptr %tables
           #{%w[width times].each_with_index.map { |name, place| constant(name, "i64", place) }.join("\n")}
           #{%w[share weight].each_with_index.map { |name, place| everywhere(name, 2 + place) }.join("\n")}
+          #{%w[firstmade endmade].each_with_index.map { |name, place| constant(name, "i64", 4 + place) }.join("\n")}
           %long = add i64 %width, 2
           %other = getelementptr double, ptr %room, i64 %long
           %waiting = getelementptr double, ptr %other, i64 %long
-          %last = sub i64 %count, 1
+          %early = sub i64 %firstmade, %times
+          %top = call i64 @llvm.smax.i64(i64 %early, i64 0)
+          %late = add i64 %endmade, %times
+          %bottom = call i64 @llvm.umin.i64(i64 %late, i64 %count)
+          %last = sub i64 %bottom, 1
           %lastx = sub i64 %width, #{LANES}
           %all2 = mul i64 %times, 2
-          %steps = add i64 %count, %times
+          %steps = add i64 %bottom, %times
           br label %rows
           rows:
-          %y = phi i64 [ 0, %entry ], [ %nexty, %rowdone ]
-          %comes = icmp ult i64 %y, %count
+          %y = phi i64 [ %top, %entry ], [ %nexty, %rowdone ]
+          %comes = icmp ult i64 %y, %bottom
           br i1 %comes, label %take, label %passes
           #{taken}
           takedone:
@@ -66,7 +75,9 @@ module Mordant
           #{pass}
           passesdone:
           %made = sub i64 %y, %times
-          %goes = icmp ult i64 %made, %count
+          %begun = icmp sge i64 %made, %firstmade
+          %open = icmp slt i64 %made, %endmade
+          %goes = and i1 %begun, %open
           br i1 %goes, label %put, label %rowdone
           #{put}
           rowdone:
@@ -107,21 +118,23 @@ module Mordant
           %source = select i1 %isodd, ptr %other, ptr %room
           %besides = select i1 %isodd, ptr %room, ptr %other
           %down = sub i64 %nextq, %times
-          %late = select i1 %along, i64 0, i64 %down
-          %r = sub i64 %y, %late
-          %there = icmp ult i64 %r, %count
+          %behind = select i1 %along, i64 0, i64 %down
+          %r = sub i64 %y, %behind
+          %below0 = icmp sge i64 %r, %top
+          %above0 = icmp slt i64 %r, %bottom
+          %there = and i1 %below0, %above0
           br i1 %there, label %go, label %passdone
           go:
-          %earlier = sub i64 %late, 1
+          %earlier = sub i64 %behind, 1
           #{%w[above own below].zip(["sub i64 %r, 1", "add i64 %r, 0", "add i64 %r, 1"]).map { |name, row| waiting(name, "%earlier", row) }.join("\n")}
-          #{waiting("target", "%late", "add i64 %r, 0")}
+          #{waiting("target", "%behind", "add i64 %r, 0")}
           %second = getelementptr double, ptr %source, i64 1
           %third = getelementptr double, ptr %source, i64 2
           #{%w[above own below].map { |name| "%#{name}first = getelementptr double, ptr %#{name}, i64 1" }.join("\n")}
           %one = select i1 %along, ptr %source, ptr %abovefirst
           %two = select i1 %along, ptr %second, ptr %ownfirst
           %three = select i1 %along, ptr %third, ptr %belowfirst
-          %isall = icmp eq i64 %late, %times
+          %isall = icmp eq i64 %behind, %times
           %isfirst = icmp eq i64 %nextq, %times
           %stays = xor i1 %isfirst, 1
           %between = and i1 %along, %stays
@@ -162,11 +175,12 @@ module Mordant
 
       def within(name, row, column, off) = "%#{name}column = add i64 #{column}, #{off}\n%#{name}at = getelementptr double, ptr #{row}, i64 %#{name}column"
 
-      # The row of the room where one waits that a pass has made: the first above it for one above, the last below.
+      # The row of the room where one waits that a pass has made: the first above it for one above, the last below. Where the plane goes on,
+      # these are beside those that are made by as many as there are passes.
       def waiting(name, pass, row)
         <<~PART.chomp
           %#{name}wanted = #{row}
-          %#{name}low = call i64 @llvm.smax.i64(i64 %#{name}wanted, i64 0)
+          %#{name}low = call i64 @llvm.smax.i64(i64 %#{name}wanted, i64 %top)
           %#{name}held = call i64 @llvm.smin.i64(i64 %#{name}low, i64 %last)
           %#{name}turn = urem i64 %#{name}held, #{ROWS}
           %#{name}block = mul i64 #{pass}, #{ROWS}

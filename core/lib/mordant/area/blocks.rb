@@ -40,10 +40,14 @@ module Mordant
 
       # From each block's centre straight to the next one's; before the first one and after the last as they are.
       def way(first, count, blocks)
-        places = Numo::Int64.new(count).seq(first % @edge + @edge / 2)
-        after = places / @edge
-        Slopes::Way.new((after - 1).clip(0, blocks - 1), after.clip(0, blocks - 1), Numo::SFloat.cast((Numo::DFloat.cast(places % @edge) + 0.5) / @edge))
+        WAYS.fetch([@edge, first % @edge, count, blocks]) do
+          places = Numo::Int64.new(count).seq(first % @edge + @edge / 2)
+          after = places / @edge
+          Slopes::Way.new((after - 1).clip(0, blocks - 1), after.clip(0, blocks - 1), Numo::SFloat.cast((Numo::DFloat.cast(places % @edge) + 0.5) / @edge))
+        end
       end
+      WAYS = Pointwise::Lately.new(32) # of pictures as a screen shows them and of their bands, both ways
+      private_constant :WAYS
 
       # Whole blocks of a window that begins within one.
       def full(rows, left, top)

@@ -12,7 +12,8 @@ module Mordant
     class Slopes
       LANES = 16
       FLOATS = "<#{LANES} x float>"
-      SIZES = %w[width height blocks high].freeze
+      SIZES = %w[width blocks].freeze
+      RANGES = %w[firstblock endblock firstrow endrow].freeze
       TABLES = %w[room columnfrom columnto columnshare rowfrom rowto rowshare].freeze
       # One way of a picture: places in the smaller plane that lie before and after each, and shares of the way between them.
       #
@@ -29,9 +30,12 @@ module Mordant
           return plainly(means, down, across).reshape!(size) unless worth?(size, across.share.size)
 
           means, made, room = Pointwise::Memory.together(means), Numo::SFloat.new(size).allocate, Numo::SFloat.new(means.shape[0] * across.share.size).allocate
-          sizes = [across.share.size, down.share.size, *means.shape.reverse].pack("q4")
           tables = [Pointwise::Memory.address(room, written: true), *[across, down].flat_map(&:to_a).map { |table| Pointwise::Memory.address(table) }].pack("J*")
-          Pointwise::Compiler.function(LOOP).call(size, [Pointwise::Memory.address(means)].pack("J"), [Pointwise::Memory.address(made, written: true)].pack("J"), sizes, tables)
+          from, into = [[means, false], [made, true]].map { |plane, written| [Pointwise::Memory.address(plane, written:)].pack("J") }
+          function = Pointwise::Compiler.function(LOOP)
+          Pointwise::Together.each(Pointwise::Together.parts(down.share.size, across.share.size)) do |part|
+            function.call(size, from, into, [across.share.size, means.shape[1], down.from[part.begin], down.to[part.end - 1] + 1, part.begin, part.end].pack("q6"), tables)
+          end
           room.free
           made
         end
@@ -51,8 +55,9 @@ module Mordant
       # @return [Array] see Pointwise::Compiler
       def form = [:slopes]
 
-      # run(count, inputs, outputs, constants, tables): constants are SIZES (i64), of the picture and of the smaller plane; tables are TABLES,
-      # the room for rows that have been drawn. It returns 1.
+      # run(count, inputs, outputs, constants, tables): constants are SIZES (i64), of rows of the picture and of the smaller plane, and RANGES
+      # (i64), of rows of that plane that are needed and of rows of the picture that are made; tables are TABLES, with the room for rows that
+      # have been drawn, where two that are made at once may both put the same. It returns 1.
       #
       # @param attributes [Hash{String => String}] see Pointwise::Listing
       # @return [String]
@@ -60,7 +65,7 @@ module Mordant
         Pointwise::Listing.function(attributes, <<~BODY.chomp)
           %in = load ptr, ptr %inputs
           %out = load ptr, ptr %outputs
-          #{SIZES.each_with_index.map { |name, place| taken(name, "i64", "%constants", place) }.join("\n")}
+          #{[*SIZES, *RANGES].each_with_index.map { |name, place| taken(name, "i64", "%constants", place) }.join("\n")}
           #{TABLES.each_with_index.map { |name, place| taken(name, "ptr", "%tables", place) }.join("\n")}
           %lastx = sub i64 %width, #{LANES}
           br label %wide
@@ -77,7 +82,7 @@ module Mordant
       def along
         <<~PART.chomp
           wide:
-          %b = phi i64 [ 0, %entry ], [ %nextb, %widedone ]
+          %b = phi i64 [ %firstblock, %entry ], [ %nextb, %widedone ]
           %blockrow = mul i64 %b, %blocks
           %roomrow = mul i64 %b, %width
           br label %column
@@ -92,7 +97,7 @@ module Mordant
           #{drawn("number", "%left", "%right", "%part", "%held", "float")}
           #{onward("c", "%width", "column", "widedone")}
           widedone:
-          #{onward("b", "%high", "wide", "tall")}
+          #{onward("b", "%endblock", "wide", "tall")}
         PART
       end
 
@@ -100,7 +105,7 @@ module Mordant
       def down
         <<~PART.chomp
           tall:
-          %y = phi i64 [ 0, %widedone ], [ %nexty, %talldone ]
+          %y = phi i64 [ %firstrow, %widedone ], [ %nexty, %talldone ]
           #{taken("above", "i64", "%rowfrom", "%y")}
           #{taken("below", "i64", "%rowto", "%y")}
           #{taken("share", "float", "%rowshare", "%y")}
@@ -121,7 +126,7 @@ module Mordant
           %morex = icmp ult i64 %x, %lastx
           br i1 %morex, label %some, label %talldone
           talldone:
-          #{onward("y", "%height", "tall", "done")}
+          #{onward("y", "%endrow", "tall", "done")}
         PART
       end
 

@@ -14,6 +14,7 @@ module Mordant
       # @param height [Integer] of the whole picture
       def initialize(sizes, height)
         @gaussians = sizes.map { |size, share| [Spread.gaussian(size * height), share] }
+        @sums = {}
         freeze
       end
 
@@ -33,21 +34,21 @@ module Mordant
       # @param channels [Array<Channel>]
       # @param window [Grade::Window]
       def add(channels, window)
-        # one after the other takes less memory
-        channels.each_slice((Pointwise::Together.count == 1) ? 1 : [channels.size, 1].max) do |some|
-          lights = some.map { |channel| channel.light.call }
-          wide = Pointwise::Together.each(lights.product(@gaussians), pixels: window.size) { |light, (gaussian, _)| gaussian.call(light, window) }
-          some.zip(lights, wide.each_slice(@gaussians.size)) { |channel, light, spread| put(channel, light, spread) }
-          [*wide, *lights.reject { |light| some.any? { |channel| light.equal?(channel.before) } }].each(&:free)
+        Pointwise::Together.each(channels, pixels: window.size) do |channel|
+          light = channel.light.call
+          wide = @gaussians.map { |gaussian, _| gaussian.call(light, window) }
+          sum(channel.share).call(*wide, light, channel.before, into: [channel.into])
+          [*wide, light].each { |plane| plane.free unless plane.equal?(channel.before) }
         end
       end
 
       private
 
-      def put(channel, light, spread)
-        Pointwise::Sweep.new(spread.size + 2) do |*wide, own, before|
-          [(wide.zip(@gaussians).map { |one, (_, part)| one * part }.reduce { |sum, one| one + sum } - own) * channel.share + before]
-        end.call(*spread, light, channel.before, into: [channel.into])
+      # From what each Gaussian makes of a plane, that plane, and what was before, to what becomes of that.
+      def sum(share)
+        @sums[share] ||= Pointwise::Sweep.new(@gaussians.size + 2) do |*wide, own, before|
+          [(wide.zip(@gaussians).map { |one, (_, part)| one * part }.reduce { |sum, one| one + sum } - own) * share + before]
+        end
       end
     end
   end

@@ -4,7 +4,8 @@ module Mordant
   module Pointwise
     # Parts of one piece of work, on several processors at once. What is compiled runs without Ruby's lock, so that threads of one process do.
     #
-    # A part is taken by whoever is free, so that nobody waits for a thread that the machine does not let run.
+    # A part is taken by whoever is free, so that nobody waits for a thread that the machine does not let run. What a part does is not
+    # divided further while there are parts for all.
     module Together
       EACH = 2 # parts for each thread, as they are not ready at the same time
       PART = 30_000 # pixels that another thread is worth
@@ -27,7 +28,7 @@ module Mordant
         # @param least [Integer] steps that a part has to have
         # @return [Array<Range>] that follow each other, of about PART pixels or more
         def parts(size, pixels = 1, least: 1)
-          many = (count == 1) ? 1 : [count * EACH, size * pixels / PART, size / least].min.clamp(1, nil)
+          many = (count == 1 || Work.more?) ? 1 : [count * EACH, size * pixels / PART, size / least].min.clamp(1, nil)
           (0..many).map { |at| size * at / many }.each_cons(2).map { |from, to| from...to }
         end
 
@@ -65,6 +66,11 @@ module Mordant
 
       # Parts that nobody has taken yet, and what has been made of the others.
       class Work
+        HERE = :mordant_work # that the thread does parts of
+
+        # @return [Boolean] what the thread does a part of has more that nobody has taken
+        def self.more? = Thread.current[HERE]&.more? || false
+
         def initialize(parts, block)
           @parts, @block = parts, block
           @left = parts.each_index.to_a
@@ -73,8 +79,14 @@ module Mordant
 
         # Does parts while there are some.
         def share
+          outer, Thread.current[HERE] = Thread.current[HERE], self
           while (at = @left.shift) do @made << [at, *made(@parts[at])] end
+        ensure
+          Thread.current[HERE] = outer
         end
+
+        # @return [Boolean] there are parts that nobody has taken
+        def more? = @left.any?
 
         # @return [Array] once all are; nothing is held any more by threads that remember the work
         def done

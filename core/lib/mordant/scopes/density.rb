@@ -15,23 +15,25 @@ module Mordant
       # @param typical [Float] count shown at about two thirds of full
       # @return [Numo::UInt8] same shape; 0 only where the count is 0
       def brightness(counts, typical:)
-        count = Numo::SFloat.new((typical * FULL).ceil + 1).seq
-        level = (Numo::NMath.exp(count * (-1.0 / typical)) * -1 + 1.0) * (255 - FAINTEST) + FAINTEST
-        level[0] = 0.0
-        looked_up(counts, level)
-      end
-
-      # @param counts [Numo::UInt32, Numo::Int32]
-      # @param level [Numo::SFloat] of each count, the last one of all above as well
-      # @return [Numo::UInt8] cut off
-      def looked_up(counts, level)
-        last = level.size - 1
-        kernel = Pointwise::Kernel.new([:wholes]) { |count| [count.float.held(last).found_in(Table.new(level.to_binary)).held(255).low] }
-        return Numo::UInt8.cast(level)[counts.clip(0, last)].dup unless kernel.worth?(counts.size)
+        level, kernel = LEVELS.fetch(typical) { levels(typical).then { |level| [level, kernel(level)] } }
+        return Numo::UInt8.cast(level)[counts.clip(0, level.size - 1)].dup unless kernel.worth?(counts.size)
 
         Numo::UInt8.new(*counts.shape).allocate.tap { |made| kernel.run(counts.size, [counts], [made]) }
       end
-      private_class_method :looked_up
+
+      LEVELS = Pointwise::Lately.new(8)
+      private_constant :LEVELS
+
+      # @return [Numo::SFloat] of each count, the last one of all above as well
+      def levels(typical)
+        count = Numo::SFloat.new((typical * FULL).ceil + 1).seq
+        ((Numo::NMath.exp(count * (-1.0 / typical)) * -1 + 1.0) * (255 - FAINTEST) + FAINTEST).tap { |level| level[0] = 0.0 }
+      end
+      private_class_method :levels
+
+      # @return [Pointwise::Kernel] from counts to their levels, cut off
+      def kernel(level) = Pointwise::Kernel.new([:wholes]) { |count| [count.float.held(level.size - 1).found_in(Table.new(level.to_binary)).held(255).low] }
+      private_class_method :kernel
 
       # memory: floats, see Pointwise::Recorded#found_in
       Table = Struct.new(:memory)

@@ -28,12 +28,14 @@ module Mordant
 
       def margin(raster) = Area::Spread.margin(FALLS.keys.map { |times| times * size }, raster.height)
 
-      def process(_space) = method(:scattered)
+      def process(_space)
+        spreads = Hash.new { |known, height| known[height] = Area::Spread.new(FALLS.transform_keys { |times| times * size }, height) }
+        ->(rgb, moment) { scattered(rgb, moment, spreads[moment.height]) }
+      end
 
       private
 
-      def scattered(rgb, moment)
-        spread = Area::Spread.new(FALLS.transform_keys { |times| times * size }, moment.height)
+      def scattered(rgb, moment, spread)
         out = Numo::SFloat.new(*rgb.shape).allocate
         spread.add(Pointwise.rows(rgb).zip(Pointwise.rows(out)).map { |plane, into| Area::Spread::Channel.new(plane, -> { plane }, amount, into) }, moment.window)
         out

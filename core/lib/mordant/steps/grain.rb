@@ -60,7 +60,8 @@ module Mordant
       def process(space)
         weights = space.luminance_weights
         table = Pointwise::FloatTable.new(method(:amounts))
-        ->(rgb, moment) { grained(rgb, moment, weights, table) }
+        sweeps = {} # by width, which is all that they go by
+        ->(rgb, moment) { grained(rgb, moment, sweeps[moment.width] ||= added(1 / Math.sqrt(energy(blur(moment), moment)), spread(moment) * Math.log(10), weights, table)) }
       end
 
       # @return [Numo::SFloat] [n], 0..1
@@ -119,15 +120,23 @@ module Mordant
 
       def amounts(light) = Dyes.neutral.zones(light).zip(zones).map { |weight, value| weight * value }.reduce(:+)
 
-      def grained(rgb, moment, weights, table)
-        filter = blur(moment)
-        shares, scale, density = [1 - colour, *[colour] * 3], 1 / Math.sqrt(energy(filter, moment)), spread(moment) * Math.log(10)
-        sweep = Pointwise::Sweep.new(3 + shares.count(&:positive?)) do |*planes|
+      # Of the noise that all channels have, and of that of each.
+      def shares = [1 - colour, *[colour] * 3]
+
+      # @param scale [Float] of noise to a deviation of 1
+      # @param density [Float] its deviation where there is most, in natural logarithms
+      # @return [Pointwise::Sweep] from light and layers of noise to what becomes of it
+      def added(scale, density, weights, table)
+        Pointwise::Sweep.new(3 + shares.count(&:positive?)) do |*planes|
           light = planes.shift(3)
           common, *own = shares.map { |share| planes.shift * (Math.sqrt(share) * scale) if share.positive? }
           spread = table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) * density
           light.zip(own).map { |plane, one| plane * power([common, one].compact.reduce(:+) * spread * -1.0 - spread * spread * 0.5) }
         end
+      end
+
+      def grained(rgb, moment, sweep)
+        filter = blur(moment)
         layers = shares.each_index.filter_map { |layer| noise(moment, filter, layer) if shares[layer].positive? }
         sweep.picture(rgb, *layers).tap { layers.each { |layer| layer.free if MADE.own?(layer) } }
       end

@@ -36,17 +36,18 @@ module Mordant
 
       def process(space)
         weights, table = space.luminance_weights, Pointwise::FloatTable.new(method(:bright))
-        ->(rgb, moment) { returned(rgb, moment, weights, table) }
+        share = Pointwise::Sweep.new(3) { |*light| [table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+))] }
+        spreads = Hash.new { |known, height| known[height] = Area::Spread.new({size => 1 / (1 - ring * QUARTER), size / 2 => -ring * QUARTER / (1 - ring * QUARTER)}, height) }
+        ->(rgb, moment) { returned(rgb, moment, share, spreads[moment.height]) }
       end
 
       private
 
-      def returned(rgb, moment, weights, table)
-        spread = Area::Spread.new({size => 1 / (1 - ring * QUARTER), size / 2 => -ring * QUARTER / (1 - ring * QUARTER)}, moment.height)
-        through = Pointwise.swept(*Pointwise.rows(rgb)) { |*light| table.call(light.zip(weights).map { |plane, weight| plane * weight }.reduce(:+)) }
+      def returned(rgb, moment, share, spread)
+        through = share.call(*Pointwise.rows(rgb)).first
         out = Numo::SFloat.new(*rgb.shape).allocate
-        channels = Pointwise.rows(rgb).zip(Pointwise.rows(out), colour).filter_map do |plane, into, share|
-          share.zero? ? into.store(plane) && nil : Area::Spread::Channel.new(plane, -> { PART.call(plane, through).first }, amount * share, into)
+        channels = Pointwise.rows(rgb).zip(Pointwise.rows(out), colour).filter_map do |plane, into, part|
+          part.zero? ? into.store(plane) && nil : Area::Spread::Channel.new(plane, -> { PART.call(plane, through).first }, amount * part, into)
         end
         spread.add(channels, moment.window)
         out.tap { through.free }
