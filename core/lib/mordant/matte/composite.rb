@@ -123,20 +123,25 @@ module Mordant
       # @param matte [Numo::SFloat, nil] of those before it; used up
       def combined(matte, part, sight)
         some = counted(part.weights(sight), part)
-        return some unless matte
+        return (part.mode == "subtract") ? (some.inplace * -1.0 + 1.0).out_of_place! : some unless matte
 
-        ((part.mode == "add") ? Numo::SFloat.maximum(matte, some) : Numo::SFloat.minimum(matte, some)).tap { [matte, some].each(&:free) }
+        JOINED.fetch(part.mode).call(matte, some).first.tap { [matte, some].each(&:free) }
       end
 
+      JOINED = {
+        "add" => ->(matte, some) { Pointwise.choose(some > matte, some, matte) },
+        "subtract" => ->(matte, some) { (some * -1.0 + 1.0).then { |rest| Pointwise.choose(rest < matte, rest, matte) } },
+        "intersect" => ->(matte, some) { Pointwise.choose(some < matte, some, matte) }
+      }.transform_values { |formula| Pointwise::Sweep.new(2) { |*planes| [formula.call(*planes)] } }.freeze
+      private_constant :JOINED
+
       # @param weights [Numo::SFloat] used up
-      # @return [Numo::SFloat] what they add, or the least and the most that they leave
+      # @return [Numo::SFloat] as much of them as counts
       def counted(weights, part)
-        weights = (weights.inplace * part.strength).out_of_place! unless part.strength == 1.0
-        case part.mode
-        when "add" then weights
-        when "subtract" then (weights.inplace * -1.0 + 1.0).out_of_place!
-        else (part.strength == 1.0) ? weights : (weights.inplace + (1.0 - part.strength)).out_of_place!
-        end
+        return weights if part.strength == 1.0
+
+        weights = weights.inplace * part.strength
+        ((part.mode == "intersect") ? weights + (1.0 - part.strength) : weights).out_of_place!
       end
 
       def with(parts) = copy { @parts = parts.freeze }

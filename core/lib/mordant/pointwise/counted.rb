@@ -5,6 +5,8 @@ module Mordant
     # How often a formula of planes comes to each of some whole numbers, and what values come to there: a Kernel where a picture is worth it,
     # else Numo. The formula does only what Recorded has.
     class Counted
+      FEW = 4096 # numbers that can be counted in parts and added up
+
       # @param count [Integer] planes that it is of
       # @param bins [Integer] the whole numbers are 0...bins
       # @yieldparam planes [Array<Numo::SFloat, Recorded>]; not to be written to
@@ -23,19 +25,25 @@ module Mordant
       end
 
       # @param planes [Array<Numo::SFloat>] vectors of one length
-      # @return [Array<Numo::UInt32, Numo::DFloat>] [bins] of each thing, and of each of its values: summed in the order of the planes
+      # @return [Array<Numo::UInt32, Numo::DFloat>] [bins] of each thing, and of each of its values: summed in the order of the planes, where there
+      #   are FEW in that of each part of them
       # @raise [ShapeError] of planes whose memory would be read past
       def call(*planes)
         size = planes.first.size
         raise ShapeError, "expected SFloat of #{size}, found #{planes.map { |plane| "#{plane.class} of #{plane.shape}" }.join(", ")}" unless planes.all? { |plane| plane.is_a?(Numo::SFloat) && plane.shape == [size] }
         return one_by_one(planes) unless @kernel.worth?(size)
 
-        tables = @kinds.map { |kind| "\0".b * (kind::ELEMENT_BYTE_SIZE * (@bins + 1)) } # the last of what comes to none
-        @kernel.run(size, planes, tables)
-        @kinds.zip(tables).map { |kind, table| kind.from_binary(table, [@bins]).tap { table.clear } }
+        parts = (@bins <= FEW) ? Together.parts(size) : [0...size]
+        Together.each(parts) { |range| tables(range.size, (range.size == size) ? planes : planes.map { |plane| plane[range] }) }.transpose.map { |of_parts| of_parts.reduce(:+) }
       end
 
       private
+
+      def tables(size, planes)
+        tables = @kinds.map { |kind| kind.new(@bins + 1).allocate } # the last of what comes to none
+        @kernel.run(size, planes, tables)
+        tables.map { |table| table[0...@bins] }
+      end
 
       def one_by_one(planes)
         @formula.call(*planes).flat_map do |number, *values|

@@ -28,6 +28,7 @@ module Mordant
         declare i64 @llvm.smin.i64(i64, i64)
         declare i64 @llvm.umin.i64(i64, i64)
         declare void @llvm.prefetch.p0(ptr, i32, i32, i32)
+        declare void @llvm.memset.p0.i64(ptr, i8, i64, i1)
       DECLARED
 
       # A function with the arguments of #to_s.
@@ -182,12 +183,13 @@ module Mordant
         between("fcmp uno #{FLOATS} #{pair(place, place)}") if type == FLOATS
       end
 
-      # Pixel after pixel, as several may come to one place.
+      # Pixel after pixel, as several may come to one place; from 0 on.
       def tally(number, name, index, spare, value = nil)
-        type, act = (name == :count) ? %w[i32 add] : %w[double fadd]
+        type, act, size = (name == :count) ? ["i32", "add", 4] : ["double", "fadd", 8]
         places = between("select #{BITS} #{fresh}, #{WHOLES} %v#{index}, #{WHOLES} #{every(spare)}")
         values = value && between("fpext #{FLOATS} %v#{value} to #{DOUBLES}")
         table = pointer("outputs", number)
+        @before << "call void @llvm.memset.p0.i64(ptr #{table}, i8 0, i64 #{(spare + 1) * size}, i1 false)"
         LANES.times do |lane|
           at = between("getelementptr #{type}, ptr #{table}, i32 #{between("extractelement #{WHOLES} #{places}, i32 #{lane}")}")
           more = values ? between("extractelement #{DOUBLES} #{values}, i32 #{lane}") : 1

@@ -42,6 +42,7 @@ module Mordant
 
           work = Work.new(parts, block)
           others.first([parts.size, count].min - 1).each { |other| other << work }
+          Work.here&.tell(work)
           work.share
           work.done
         end
@@ -68,13 +69,16 @@ module Mordant
       class Work
         HERE = :mordant_work # that the thread does parts of
 
-        # @return [Boolean] what the thread does a part of has more that nobody has taken
-        def self.more? = Thread.current[HERE]&.more? || false
+        # @return [Work, nil] that the thread does a part of
+        def self.here = Thread.current[HERE]
+
+        # @return [Boolean] that has more that nobody has taken
+        def self.more? = here&.more? || false
 
         def initialize(parts, block)
           @parts, @block = parts, block
           @left = parts.each_index.to_a
-          @made = Thread::Queue.new
+          @made, @owner = Thread::Queue.new, Thread.current
         end
 
         # Does parts while there are some.
@@ -88,14 +92,27 @@ module Mordant
         # @return [Boolean] there are parts that nobody has taken
         def more? = @left.any?
 
+        # Whoever waits for the rest does some of what one of its parts is made of.
+        #
+        # @param inner [Work]
+        def tell(inner) = @owner == Thread.current || @made << inner
+
         # @return [Array] once all are; nothing is held any more by threads that remember the work
         def done
-          made = Array.new(@parts.size) { @made.pop }.sort_by(&:first)
+          made = Array.new(@parts.size) { waited }.sort_by(&:first)
           @parts = @block = nil
           made.each { |_, _, error| raise error if error }.map { |_, one, _| one }
         end
 
         private
+
+        # @return [Array] a part's number, and as #made
+        def waited
+          loop do
+            one = @made.pop
+            one.is_a?(Work) ? one.share : (return one)
+          end
+        end
 
         # @return [Array] what is made of a part, or nil and what was raised: whatever it was, it is raised again where all are waited for
         def made(part)

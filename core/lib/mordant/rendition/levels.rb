@@ -17,13 +17,16 @@ module Mordant
       # @param view [Grade::View] of the HDR picture
       # @return [Levels]
       def self.nominal(view)
-        peak = Scopes::Scale.new(view).light([1.0]).first
-        peak = [peak, Colour.rendering(view.rendering).peak].compact.min if view.rendering
-        new(least: self::BLACK, mean: self::MIDDLE, greatest: [peak, self::MOST].min)
+        rendering = view.rendering && Colour.rendering(view.rendering)
+        self::NOMINAL.fetch([Colour.encoding(view.encoding), rendering, view.aim&.peak]) do
+          peak = [Scopes::Scale.new(view).light([1.0]).first, *rendering&.peak].min
+          new(least: self::BLACK, mean: self::MIDDLE, greatest: [peak, self::MOST].min)
+        end
       end
     end
     Levels::BLACK = 0.0001 # cd/m2
     Levels::MIDDLE = 10.0
+    Levels::NOMINAL = Pointwise::Lately.new(32) # those of views lately: every picture asks for its own
     Levels::MOST = 1000.0 # where neither encoding nor rendering says how bright the HDR picture is
   end
 end

@@ -19,11 +19,11 @@ module Mordant
 
       # Within the level that each falls into, by how much of it is needed.
       def levels(counts)
-        sums = Numo::DFloat.cast(counts).cumsum
+        sums = Numo::DFloat.cast(counts).cumsum.to_a
         last = counts.size - 1
         [ENDS, 0.5, 1 - ENDS].map do |share|
-          wanted = sums[-1] * share
-          level = sums.ge(wanted).where[0]
+          wanted = sums.last * share
+          level = sums.bsearch_index { |sum| sum >= wanted }
           inside = (wanted - (level.zero? ? 0.0 : sums[level - 1])) / [counts[level], 1].max
           ((level - 0.5 + inside) / last).clamp(0.0, 1.0).round(4)
         end

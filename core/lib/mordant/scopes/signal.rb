@@ -28,18 +28,13 @@ module Mordant
         @traces, @pairs = {}, {}
       end
 
-      # Counts what instruments will ask for, as much of it at once as there are threads for.
+      # What instruments will ask for, to be counted at once with other things: what can be divided comes last.
       #
       # @param wanted [Hash] see Instruments.checked
-      # @return [self]
-      # @raise [ParameterError] of an odd zoom
-      def counted(wanted)
-        asked = [[:counts, :luma]]
-        asked.concat(CHANNELS.map { |channel| [:trace, channel] }) if wanted["traces"]
-        asked << [:pairs, wanted["vectorscope"]] if wanted["vectorscope"]
-        asked << [:cells] if wanted["solid"]
-        Pointwise::Together.each(asked, pixels: size) { |name, *which| public_send(name, *which) }
-        self
+      # @return [Array<#call>]
+      def counting(wanted)
+        [*(-> { cells } if wanted["solid"]), *(-> { pairs(wanted["vectorscope"]) } if wanted["vectorscope"]),
+          *(CHANNELS.map { |channel| -> { trace(channel) } } if wanted["traces"]), -> { counts(:luma) }]
       end
 
       # @return [Integer] pixels

@@ -57,7 +57,11 @@ module Server
     def space = Mordant::Colour::WorkingSpace.fetch(working_space)
 
     # @return [Array<Target>] what pictures are made for; the first one leads
-    def views = Target.list(targets)
+    def views
+      return @views.last if @views&.first == targets
+
+      Target.list(targets).tap { |list| @views = [targets.deep_dup, list] }
+    end
 
     # @return [Mordant::Grade::View] of the leading target
     def view = views.first.view

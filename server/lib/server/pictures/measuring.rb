@@ -31,8 +31,8 @@ module Server
         return [size, {}, (yield if block_given?)] if @body["instruments"] == false
 
         seen, space, scopes = signal(measured, region: @body["region"]), @wish.project.space, wanted
-        work = [-> { seen.counted(scopes) }, -> { Mordant::Scopes::ToneTrace.of(working, space:) }, -> { yield if block_given? }]
-        _, tones, made = Mordant::Pointwise::Together.each(work, pixels: seen.size, &:call)
+        work = [-> { yield if block_given? }, *seen.counting(scopes), -> { Mordant::Scopes::ToneTrace.of(working, space:) }]
+        made, *, tones = Mordant::Pointwise::Together.each(work, pixels: seen.size, &:call)
         instruments = Mordant::Scopes::Instruments.new(seen, wanted, limit: Mordant::Colour::GamutLimit::ALL[@wish.screen.view.limit])
         header = {**size, tone: tones.to_h, measure: @tap, **instruments.header, **touch(seen), **breaks(measured), **beyond(measured), **skin(measured)}
         [header, {**instruments.parts, **beside}, made]

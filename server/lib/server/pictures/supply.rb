@@ -21,9 +21,11 @@ module Server
       # @return [Array<Array(Feed, Mordant::Cut::Timeline::Layer)>] layers of a frame; a test picture
       #   has no other under it
       def feeds(wish)
-        layers = wish.cut.timeline.layers(wish.frame)
-        layers = layers.last(1) if wish.test
-        layers.map { |layer| [feed(wish, layer), layer] }
+        wish.fed do
+          layers = wish.cut.timeline.layers(wish.frame)
+          layers = layers.last(1) if wish.test
+          layers.map { |layer| [feed(wish, layer), layer] }
+        end
       end
 
       # @param wish [Wish]

@@ -31,6 +31,11 @@ module Server
       # @return [Wish] whose recipes move as they do
       def whole = frame ? @whole ||= with(frame: nil) : self
 
+      # What goes into it, which is looked at more than once.
+      #
+      # @yieldreturn [Object] made the first time
+      def fed = @fed ||= yield
+
       # @param tap [String] one of TAPS
       # @return [Wish] whose picture is what instruments measure there
       def at(tap)
