@@ -32,11 +32,9 @@ module Mordant
         end
       end
 
-      def weights(sight)
-        swept(sight) do |axes|
-          ranges = [hues(axes), range(axes.method(:chroma), chroma_low, chroma_high, chroma_soft, CHROMA), range(axes.method(:lightness), lightness_low, lightness_high, lightness_soft, LIGHTNESS)].compact
-          ranges.reduce(:*) || axes.x * 0.0 + 1.0
-        end
+      def weights_of(axes)
+        ranges = [hues(axes), range(axes.method(:chroma), chroma_low, chroma_high, chroma_soft, CHROMA), range(axes.method(:lightness), lightness_low, lightness_high, lightness_soft, LIGHTNESS)].compact
+        ranges.reduce(:*) || axes.x * 0.0 + 1.0
       end
 
       ROOM = {hue: 5.0, chroma: 0.015, lightness: 0.03}.freeze # around what is picked

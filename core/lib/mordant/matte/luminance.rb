@@ -34,11 +34,9 @@ module Mordant
         made.held(-1.0..4.0).then { |ends| {low: ends.low, high: ends.high} }
       end
 
-      def weights(sight)
-        swept(sight) do |axes|
-          tone = axes.lightness
-          Matte.smooth((tone - low) / [low_softness, SHARPEST].max + 0.5) * Matte.smooth((tone * -1.0 + high) / [high_softness, SHARPEST].max + 0.5)
-        end
+      def weights_of(axes)
+        tone = axes.lightness
+        Matte.smooth((tone - low) / [low_softness, SHARPEST].max + 0.5) * Matte.smooth((tone * -1.0 + high) / [high_softness, SHARPEST].max + 0.5)
       end
     end
   end

@@ -31,11 +31,9 @@ module Mordant
         end.transform_values { |points| points.map { |point| point.map { |value| value.clamp(-REACH, REACH) } } }
       end
 
-      def weights(sight)
-        return Numo::SFloat.zeros(sight.moment.window.size) if outline.size < 3
+      def weights(sight) = (outline.size < 3) ? Numo::SFloat.zeros(sight.moment.window.size) : super
 
-        swept(sight) { |axes| table.call(*[axes.x, axes.y].map { |value| (value + REACH) * (1 / EDGE) - 0.5 }) }
-      end
+      def weights_of(axes) = table.call(*[axes.x, axes.y].map { |value| (value + REACH) * (1 / EDGE) - 0.5 })
 
       private
 

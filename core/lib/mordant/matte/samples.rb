@@ -40,14 +40,12 @@ module Mordant
       end
       private :fewer
 
-      def weights(sight)
-        swept(sight) do |axes|
-          planes = axes.planes
-          next planes.first * 0.0 if samples.empty?
+      def weights_of(axes)
+        planes = axes.planes
+        return planes.first * 0.0 if samples.empty?
 
-          nearest = samples.map { |sample| planes.zip(sample).map { |plane, at| (plane - at).then { |off| off * off } }.reduce(:+) }.reduce { |a, b| a.clip(nil, b) }
-          Matte.fall(Pointwise.root(nearest) - distance, soft)
-        end
+        nearest = samples.map { |sample| planes.zip(sample).map { |plane, at| (plane - at).then { |off| off * off } }.reduce(:+) }.reduce { |a, b| a.clip(nil, b) }
+        Matte.fall(Pointwise.root(nearest) - distance, soft)
       end
     end
   end

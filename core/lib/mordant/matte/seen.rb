@@ -18,16 +18,15 @@ module Mordant
 
       def sees_step? = taken == "step"
 
+      # By weights_of(axes), which takes Axes of planes or of what stands for them (see Pointwise::Sweep), never written to.
+      #
       # @param sight [Sight]
       # @return [Numo::SFloat] [n]
-      # @yieldparam axes [Axes] of planes or of what stands for them (see Pointwise::Sweep); never written to
-      # @yieldreturn [Numo::SFloat, Pointwise::Recorded]
-      def swept(sight)
-        planes = sight.planes([taken, calm]) { calmed(sight) }
-        Pointwise.swept(*planes) { |*tile| yield(Axes.new(tile, sight.space)) }
-      end
+      def weights(sight) = sweep(sight.space).call(*sight.planes([taken, calm]) { calmed(sight) }).first
 
       private
+
+      def sweep(space) = (@sweeps ||= {})[space.id] ||= Pointwise::Sweep.new(3) { |*planes| [weights_of(Axes.new(planes, space))] }
 
       def calmed(sight)
         rgb = sight.rgb(taken)

@@ -15,13 +15,8 @@ module Mordant
       @lock = Mutex.new
 
       class << self
-        # @return [Integer] threads that work at once, with the one that asks
-        attr_reader :count
-
-        # @param number [Integer] 1: nobody else works
-        def count=(number)
-          @lock.synchronize { @count, @others = number, nil }
-        end
+        # @return [Integer] threads that work at once, with the one that asks; 1: nobody else works
+        attr_accessor :count
 
         # @param size [Integer] of what is worked on, in steps that can be done apart
         # @param pixels [Integer] in a step
@@ -49,12 +44,16 @@ module Mordant
 
         private
 
-        # Threads do not live on in a process that was forked.
+        # As many as there are at least; they do not live on in a process that was forked.
         def others
           known, process = @others
-          return known if process == Process.pid
+          return known if process == Process.pid && known.size >= count - 1
 
-          @lock.synchronize { @others = [Array.new(count - 1) { waiting }, Process.pid] }.first
+          @lock.synchronize do
+            known, process = @others
+            known = [] unless process == Process.pid
+            @others = [known + Array.new([count - 1 - known.size, 0].max) { waiting }, Process.pid]
+          end.first
         end
 
         # @return [Thread::Queue] of a thread that does what comes by it

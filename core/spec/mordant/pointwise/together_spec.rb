@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "spec_helper"
+require "timeout"
 
 RSpec.describe Mordant::Pointwise::Together do
   around do |example|
@@ -27,6 +28,24 @@ RSpec.describe Mordant::Pointwise::Together do
     expect(described_class.each([1, 2]) { |part| described_class.each([3, 4]) { |inner| part * inner } }).to eq([[3, 4], [6, 8]])
     9.times { release << 1 }
     expect(busy.map(&:value)).to eq([[1, 1, 1]] * 3)
+  end
+
+  it "divides no part while there are parts that nobody has taken" do
+    described_class.count = 2
+    sizes = described_class.each((0...200).to_a) { sleep(0.0005) && described_class.parts(400_000).size }
+    expect([sizes.first, sizes.last]).to eq([1, 4])
+    expect(described_class.parts(400_000).size).to eq(4)
+  end
+
+  it "does what another thread's part is made of while it waits for that part" do
+    described_class.count = 2
+    own, begun, met = Thread.current, Thread::Queue.new, Array.new(2) { Thread::Queue.new }
+    inner = lambda do |part| # of two parts, each of which waits for the other
+      met[1 - part] << Thread.current
+      met[part].pop
+    end
+    both = Timeout.timeout(20) { described_class.each([0, 1]) { (Thread.current == own) ? begun.pop : (begun << 1) && described_class.each([0, 1], &inner) } }
+    expect(both.grep(Array).first.uniq.size).to eq(2)
   end
 
   it "raises what the first part raised, once all are done" do
@@ -63,9 +82,11 @@ RSpec.describe Mordant::Pointwise::Together do
     sweep = Mordant::Pointwise::Sweep.new(3) { |red, green, blue| [red * green + blue, (red - green).abs] }
     codes = Mordant::Pointwise::Sweep.new(3, makes: :codes) { |*rows| rows.map { |plane| plane * 65_535 } }
     rows = [[300, 600], [40, 5000], [5000, 40], [17, 10_000]].map { |height, width| planes.first[0...(height * width)].reshape(height, width) }
-    boxes, blocks = Mordant::Area::Running.new(7, 0.3, 3), Mordant::Area::Blocks.new(16)
-    means = ->(plane) { blocks.means(plane, Mordant::Grade::Window.new(left: 3, top: 5, width: plane.shape[1], height: plane.shape[0])) }
-    make = -> { [*sweep.call(*planes), *codes.call(*planes), *rows.flat_map { |plane| [boxes.call(plane), means.call(plane)] }].map(&:to_binary) }
+    boxes, small, blocks, taps = Mordant::Area::Running.new(7, 0.3, 3), Mordant::Area::Boxes.new(0.8), Mordant::Area::Blocks.new(16), [0.5, 0.2, 0.05]
+    about = ->(plane) { Mordant::Grade::Window.new(left: 3, top: 5, width: plane.shape[1], height: plane.shape[0]) }
+    drawn = ->(plane) { blocks.means(plane, about[plane]).then { |means| [means, blocks.drawn(means, about[plane])] } }
+    tones = Mordant::Pointwise::Counted.new(2, 300) { |one, other| [[one * 300.0, (other + 8.0) - 8.0]] } # multiples of 2^-20, whose sums are exact
+    make = -> { [*sweep.call(*planes), *codes.call(*planes), *tones.call(*planes.first(2)), *rows.flat_map { |plane| [boxes.call(plane), small.call(plane), Mordant::Area::Tapped.call(plane, taps, 3), *drawn[plane]] }].map(&:to_binary) }
     parted = make.call
     described_class.count = 1
     expect(parted).to eq(make.call)

@@ -100,13 +100,14 @@ module Server
       step.merge("matte" => step["matte"].merge("contributors" => linked))
     end
 
-    # Read once, unless it has steps that read files, which may be others the next time.
+    # Read once, as long as files that its steps read are the same.
     #
     # @return [Mordant::Grade::Recipe]
     def grade
-      return @grade.last if @grade && @grade.first.equal?(document)
+      from, made, stamps = @grade
+      return made if from&.equal?(document) && made.stamps == stamps
 
-      kind.new(document).tap { |made| @grade = ([document, made] if made.stamps.empty?) }
+      kind.new(document).tap { |read| @grade = [document, read, read.stamps] }
     end
 
     # @return [Class] of its document
