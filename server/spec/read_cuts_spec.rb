@@ -41,16 +41,21 @@ RSpec.describe Server::ReadCuts do
     expect([again, count]).to match([equal(first), 1])
   end
 
-  it "have recipes that are read once as well, but with what is no row: those with steps that read files" do
-    documents = [{"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 1.0}}]}, {"steps" => [{"id" => "a", "kind" => "lut", "parameters" => {"lut" => "no such.cube"}}]}]
-    same = documents.map do |document|
+  it "have recipes that are read once as well, for as long as files that their steps read are the same" do
+    lut = File.join(Mordant::Library.luts, "warm.cube")
+    FileUtils.rm_f(lut)
+    documents = [{"steps" => [{"id" => "a", "kind" => "balance", "parameters" => {"exposure" => 1.0}}]}, {"steps" => [{"id" => "a", "kind" => "lut", "parameters" => {"lut" => "warm.cube"}}]}]
+    read = -> { cuts.with(id) { |cut| cut.loaded_shots.first.recipe.grade } }
+    documents.each do |document|
       Server::Shot.where(cut_id: id).first.recipe.update!(document:)
-      undisturbed { Array.new(2) { cuts.with(id) { |cut| cut.loaded_shots.first.recipe.grade } } }.then { |first, again| again.equal?(first) }
+      first, again, other = undisturbed { [read.call, read.call, FileUtils.mkdir_p(File.dirname(lut)) && File.write(lut, "LUT_3D_SIZE 2\n") && read.call] }
+      expect([again.equal?(first), other.equal?(first)]).to eq([true, document == documents.first])
     end
-    expect(same).to eq([true, false])
     recipe = Server::Shot.where(cut_id: id).first.recipe.tap(&:grade)
     recipe.document = documents.first
     expect(recipe.grade.entries.first.step.values[:exposure]).to eq(1.0)
+  ensure
+    FileUtils.rm_f(lut)
   end
 
   it "are read anew after anything has been written, by whoever it was and wherever that is" do
