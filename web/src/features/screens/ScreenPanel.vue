@@ -20,7 +20,7 @@ const WHITES = [
   { id: 'd65', label: 'D65' },
   { id: 'seen', label: 'as seen', about: 'the white of a patch that is matched by eye; the probe reads it' },
 ]
-const set = (change: Partial<ScreenSettings>) => tried(screens.change({ settings: { ...screen.value?.settings, ...change } }))
+const set = (change: Partial<ScreenSettings>) => tried(screens.change({ settings: change }))
 const answering = (device: 'screen' | 'probe') => screens.devices.filter((one) => one.device === device).map((one) => ({ id: one.address, label: `${one.name}, ${one.address}` }))
 const CHANNELS = ['red', 'green', 'blue']
 const seen = (channel: number, value: string) => set({ seen: (screen.value?.settings.seen ?? [1, 1, 1]).map((one, at) => (at === channel ? Number(value) / 100 : one)) as [number, number, number] })

@@ -70,6 +70,22 @@ describe('screens and their sessions', () => {
     expect(asked.slice(3)).toEqual(['/api/calibrations/7', '/api/screens'])
   })
 
+  it('are changed one thing after the other, so that no answer shows what stood before, and none takes back another', async () => {
+    let stored: OwnScreen = { ...screen(), screen: '', probe: '' }
+    const waits = [20, 1, 1]
+    vi.stubGlobal('fetch', async (path: string, { body }: RequestInit) => {
+      stored = { ...stored, ...(body ? (JSON.parse(body as string) as Partial<OwnScreen>) : {}) }
+      const answer = JSON.stringify(path.endsWith('/screens') ? { screens: [stored], targets: [], spectrum: [], sizes: [17], ranges: ['full'] } : stored)
+      if (!path.endsWith('/screens')) await new Promise((told) => setTimeout(told, waits.shift()))
+      return new Response(answer)
+    })
+    const screens = useScreens()
+    await screens.load()
+    await Promise.all([screens.change({ screen: '127.0.0.1:1' }), screens.change({ probe: '127.0.0.1:2', settings: { size: 33 } }), screens.change({ settings: { drift: 0.1 } })])
+    const { screen: one, probe: other, settings: last } = screens.chosen!
+    expect([one, other, last.size, last.drift]).toEqual(['127.0.0.1:1', '127.0.0.1:2', 33, 0.1])
+  })
+
   it('are told in words', () => {
     expect([null, 12, 61, 150].map(leftWords)).toEqual(['', '15 s left', '1 min left', '3 min left'])
     expect([session(), session({ verifies: 3, status: 'done' }), session({ status: 'failed' }), session({ status: 'paused' })].map(sessionWords)).toEqual(['measuring', 'verified', 'stopped', 'paused'])

@@ -1,7 +1,10 @@
 import { getJson, sendJson } from '@/api/client'
-import type { FoundDevice, FullSession, OwnScreen, ScreenList, ScreenSession } from '@/api/screen'
+import type { FoundDevice, FullSession, OwnScreen, ScreenList, ScreenSession, ScreenSettings } from '@/api/screen'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
+
+/** Of a screen, what is changed; of its settings those that are, the others stay. */
+type Changed = Record<string, unknown> & { settings?: Partial<ScreenSettings> }
 
 export const LIVE: ScreenSession['status'][] = ['waiting', 'running', 'paused']
 
@@ -57,10 +60,18 @@ export const useScreens = defineStore('screens', () => {
     if (before && before.status !== session.status && !LIVE.includes(session.status)) await load()
   }
 
-  async function change(body: Record<string, unknown>) {
-    if (!chosen.value) return
-    const sessions_ = chosen.value.sessions
-    Object.assign(chosen.value, await sendJson<OwnScreen>('PUT', `/screens/${chosen.value.id}`, body), { sessions: sessions_ })
+  /** One after the other, however quickly they come: an answer that came late would show what stood before. */
+  let changing: Promise<void> = Promise.resolve()
+  function change(body: Changed) {
+    const own = chosen.value
+    const done = changing.then(() => (own ? changeNow(own, body) : undefined))
+    changing = done.catch(() => undefined)
+    return done
+  }
+
+  async function changeNow(own: OwnScreen, body: Changed) {
+    const settings = body.settings && { settings: { ...own.settings, ...body.settings } }
+    Object.assign(own, await sendJson<OwnScreen>('PUT', `/screens/${own.id}`, { ...body, ...settings }), { sessions: own.sessions })
   }
 
   async function add(body: Record<string, unknown>) {
