@@ -25,15 +25,23 @@ module Mordant
       # @param wanted [Hash] as checked
       # @param limit [Colour::Primaries, nil] gamut that the view is held to
       def initialize(signal, wanted = {"traces" => true}, limit: nil)
-        @signal, @wanted = signal, wanted
-        @solid = Solid.new(signal, space: wanted["solid"], limit:) if wanted["solid"]
+        @signal, @wanted, @limit = signal, wanted, limit
+        @traces = {}
+      end
+
+      # What they are made of, to be made at once with other things: what can be divided comes last.
+      #
+      # @return [Array<#call>]
+      # @raise [ParameterError] when it is called, of an odd zoom
+      def work
+        [*(method(:solid) if @wanted["solid"]), *(method(:vector) if @wanted["vectorscope"]), *(Signal::CHANNELS.map { |channel| -> { trace(channel) } } if @wanted["traces"]), method(:extents)]
       end
 
       # @return [Hash] columns, levels, where channels begin and end, what the vectorscope's edge
       #   is, and what solids need
       def header
         {vector: @wanted["vectorscope"] && {half: Vectorscope::HALF / @wanted["vectorscope"], size: Vectorscope::SIZE}, columns: Waveform.columns(@signal.width), levels: Waveform::LEVELS, pixels: @signal.size, extents: extents,
-         solid: @solid && {points: @solid.size, flattened: @solid.flattened, bounds: @solid.bounds, legal: @solid.legal, axes: @solid.axes}}.compact
+         solid: solid && {points: solid.size, flattened: solid.flattened, bounds: solid.bounds, legal: solid.legal, axes: solid.axes}}.compact
       end
 
       # @return [Hash{Symbol => String}] luma, red, green, blue: brightness 0..255 by column and
@@ -41,18 +49,22 @@ module Mordant
       #   colours of the solid
       def parts
         made = {}
-        made.update(traces.transform_values { |trace| Density.brightness(trace, typical: @signal.size / TYPICAL_SHARE / trace.shape[0]).to_binary }) if @wanted["traces"]
-        made[:vector] = Density.brightness(@signal.pairs(@wanted["vectorscope"]), typical: [@signal.size / TYPICAL_PAIR, 1.0].max).to_binary if @wanted["vectorscope"]
+        Signal::CHANNELS.each { |channel| made[channel] = trace(channel) } if @wanted["traces"]
+        made[:vector] = vector if @wanted["vectorscope"]
         made[:histogram] = Histogram.packed(@signal) if @wanted["histogram"]
-        made.update(points: @solid.points.to_binary, colours: @solid.colours.to_binary) if @solid
+        made.update(points: solid.points.to_binary, colours: solid.colours.to_binary) if solid
         made
       end
 
       private
 
-      def traces = Signal::CHANNELS.to_h { |channel| [channel, @signal.trace(channel)] }
+      def trace(channel) = @traces[channel] ||= @signal.trace(channel).then { |counts| Density.brightness(counts, typical: @signal.size / TYPICAL_SHARE / counts.shape[0]).to_binary }
 
-      def extents = Extents.new(Signal::CHANNELS.to_h { |channel| [channel, @signal.counts(channel)] }).to_h
+      def vector = @vector ||= Density.brightness(@signal.pairs(@wanted["vectorscope"]), typical: [@signal.size / TYPICAL_PAIR, 1.0].max).to_binary
+
+      def solid = @wanted["solid"] && (@solid ||= Solid.new(@signal, space: @wanted["solid"], limit: @limit))
+
+      def extents = @extents ||= Extents.new(Signal::CHANNELS.to_h { |channel| [channel, @signal.counts(channel)] }).to_h
     end
   end
 end

@@ -28,15 +28,6 @@ module Mordant
         @traces, @pairs = {}, {}
       end
 
-      # What instruments will ask for, to be counted at once with other things: what can be divided comes last.
-      #
-      # @param wanted [Hash] see Instruments.checked
-      # @return [Array<#call>]
-      def counting(wanted)
-        [*(-> { cells } if wanted["solid"]), *(-> { pairs(wanted["vectorscope"]) } if wanted["vectorscope"]),
-          *(CHANNELS.map { |channel| -> { trace(channel) } } if wanted["traces"]), -> { counts(:luma) }]
-      end
-
       # @return [Integer] pixels
       def size = width * height
 

@@ -20,13 +20,15 @@ RSpec.describe Mordant::Scopes::Signal do
     wanted = {"traces" => true, "vectorscope" => 2, "histogram" => true, "solid" => "difference"}
     Mordant::Pointwise::Together.count = 3
     large = Mordant::Frame.new(Numo::SFloat.hstack([rgb] * 5), width: 200, height: 600, encoding: "rec709-bt1886")
-    at_once, one_by_one = [described_class.new(large).tap { |signal| Mordant::Pointwise::Together.each(signal.counting(wanted), &:call) }, described_class.new(large)].map { |signal| Mordant::Scopes::Instruments.new(signal, wanted).then { |made| [made.header, made.parts] } }
+    at_once, one_by_one = Array.new(2) { Mordant::Scopes::Instruments.new(described_class.new(large), wanted) }
+    Mordant::Pointwise::Together.each(at_once.work, &:call)
+    at_once, one_by_one = [at_once, one_by_one].map { |made| [made.header, made.parts] }
     expect(at_once).to eq(one_by_one)
   ensure
     Mordant::Pointwise::Together.count = 1
   end
 
   it "refuses a zoom that there is none of before anything is shown" do
-    expect { described_class.new(frame).counting("vectorscope" => 3).each(&:call) }.to raise_error(Mordant::ParameterError, /zoom/)
+    expect { Mordant::Scopes::Instruments.new(described_class.new(frame), {"vectorscope" => 3}).work.each(&:call) }.to raise_error(Mordant::ParameterError, /zoom/)
   end
 end

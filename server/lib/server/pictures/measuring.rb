@@ -30,11 +30,11 @@ module Server
         size = {width: measured.width, height: measured.height}
         return [size, {}, (yield if block_given?)] if @body["instruments"] == false
 
-        seen, space, scopes = signal(measured, region: @body["region"]), @wish.project.space, wanted
-        work = [-> { yield if block_given? }, *seen.counting(scopes), -> { Mordant::Scopes::ToneTrace.of(working, space:) }]
-        made, *, tones = Mordant::Pointwise::Together.each(work, pixels: seen.size, &:call)
+        seen, space = signal(measured, region: @body["region"]), @wish.project.space
         instruments = Mordant::Scopes::Instruments.new(seen, wanted, limit: Mordant::Colour::GamutLimit::ALL[@wish.screen.view.limit])
-        header = {**size, tone: tones.to_h, measure: @tap, **instruments.header, **touch(seen), **breaks(measured), **beyond(measured), **skin(measured)}
+        work = [-> { yield if block_given? }, *instruments.work, -> { Mordant::Scopes::ToneTrace.of(working, space:).to_h }]
+        made, *, tone = Mordant::Pointwise::Together.each(work, pixels: seen.size, &:call)
+        header = {**size, tone:, measure: @tap, **instruments.header, **touch(seen), **breaks(measured), **beyond(measured), **skin(measured)}
         [header, {**instruments.parts, **beside}, made]
       end
 
