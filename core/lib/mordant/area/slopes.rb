@@ -10,8 +10,8 @@ module Mordant
     #
     # Source: LLVM language reference, release 15.
     class Slopes
-      LANES = 16
-      FLOATS = "<#{LANES} x float>"
+      include Wholes
+
       SIZES = %w[width blocks].freeze
       RANGES = %w[firstblock endblock firstrow endrow].freeze
       TABLES = %w[room columnfrom columnto columnshare rowfrom rowto rowshare].freeze
@@ -42,7 +42,7 @@ module Mordant
 
         private
 
-        def worth?(size, width) = width >= LANES && Pointwise::Kernel.here? && (size >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(LOOP))
+        def worth?(size, width) = width >= Wholes::LANES && Pointwise::Kernel.here? && (size >= Pointwise::Kernel::LEAST || Pointwise::Compiler.kept?(LOOP))
 
         def plainly(means, down, across)
           before = means[true, across.from]
@@ -146,9 +146,6 @@ module Mordant
           store #{type} %#{name}, ptr #{into}, align 4
         PART
       end
-
-      # To the next round of a loop, or out of it.
-      def onward(round, count, again, over) = "%next#{round} = add i64 %#{round}, 1\n%more#{round} = icmp ult i64 %next#{round}, #{count}\nbr i1 %more#{round}, label %#{again}, label %#{over}"
 
       LOOP = new.freeze
       private_constant :LOOP

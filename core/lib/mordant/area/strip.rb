@@ -82,7 +82,7 @@ module Mordant
           #{whole if from == :floats}
           #{inner("kept", "%room", "%t")}
           store #{WHOLES} %wanted, ptr %keptat, align 8
-          #{onward("t", "take", "passes")}
+          #{onward("t", "%length", "take", "passes")}
         PART
       end
 
@@ -111,7 +111,7 @@ module Mordant
           store #{WHOLES} %result, ptr %intoat, align 8
           %grown = fadd #{WHOLES} %within, %after
           %slid = fsub #{WHOLES} %grown, %gone
-          #{onward("y", "rows", "passdone")}
+          #{onward("y", "%length", "rows", "passdone")}
         PART
       end
 
@@ -124,12 +124,9 @@ module Mordant
           %final = load #{WHOLES}, ptr %finalat, align 8
           #{floats if to == :floats}
           #{stored((to == :floats) ? "%rounded" : "%final", "%out", "%p", to)}
-          #{onward("p", "put", "linesdone")}
+          #{onward("p", "%length", "put", "linesdone")}
         PART
       end
-
-      # To the next row of a loop, or out of it.
-      def onward(row, again, over) = "%next#{row} = add i64 %#{row}, 1\n%more#{row} = icmp slt i64 %next#{row}, %length\nbr i1 %more#{row}, label %#{again}, label %#{over}"
 
       # One half of the room and the other by turns.
       def half(name, pass) = "%#{name}odd = and i64 #{pass}, 1\n%#{name}off = mul i64 %#{name}odd, %half\n%#{name} = getelementptr double, ptr %room, i64 %#{name}off"

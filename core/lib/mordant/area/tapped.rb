@@ -208,8 +208,6 @@ module Mordant
 
       def stored(value, name, into, place) = "%#{name} = getelementptr float, ptr #{into}, i64 #{place}\nstore #{FLOATS} #{value}, ptr %#{name}, align 4"
 
-      def onward(round, count, again, over) = "%next#{round} = add i64 %#{round}, 1\n%more#{round} = icmp ult i64 %next#{round}, #{count}\nbr i1 %more#{round}, label %#{again}, label %#{over}"
-
       def same(number) = "<#{Array.new(LANES, "float #{number}").join(", ")}>"
 
       LOOP = new.freeze

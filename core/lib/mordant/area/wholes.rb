@@ -31,6 +31,9 @@ module Mordant
         PART
       end
 
+      # To the next round of a loop, or out of it.
+      def onward(round, count, again, over) = "%next#{round} = add i64 %#{round}, 1\n%more#{round} = icmp ult i64 %next#{round}, #{count}\nbr i1 %more#{round}, label %#{again}, label %#{over}"
+
       # As Boxes#whole_numbers of %float into %wanted: NaN is 0, and what is held to is rounded to whole numbers.
       def whole
         <<~PART.chomp
