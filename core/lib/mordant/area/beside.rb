@@ -24,15 +24,10 @@ module Mordant
       # @return [Numo::SFloat] [height, width]
       def self.call(rows, share, passes)
         height, width = rows.shape
-        rows, made = Pointwise::Memory.together(rows), Numo::SFloat.new(height, width).allocate
-        from, into = [[rows, false], [made, true]].map { |memory, written| [Pointwise::Memory.address(memory, written:)].pack("J") }
-        function, numbers = Pointwise::Compiler.function(LOOP), [width, passes].pack("q2") + [share, 1.0 / (1 + 2 * share)].pack("d2")
-        Pointwise::Together.each(Pointwise::Together.parts(height, width, least: LEAST * passes)) do |part|
-          room = Numo::DFloat.new((2 + ROWS * passes) * (width + 2)).allocate
-          function.call(height, from, into, numbers + [part.begin, part.end].pack("q2"), [Pointwise::Memory.address(room, written: true)].pack("J"))
-          room.free
+        numbers, parts = [width, passes].pack("q2") + [share, 1.0 / (1 + 2 * share)].pack("d2"), Pointwise::Together.parts(height, width, least: LEAST * passes)
+        Parted.run(LOOP, height, Pointwise::Memory.together(rows), Numo::SFloat.new(height, width).allocate, parts, room: [Numo::DFloat, (2 + ROWS * passes) * (width + 2)]) do |part|
+          numbers + [part.begin, part.end].pack("q2")
         end
-        made
       end
 
       # @return [Array] see Pointwise::Compiler

@@ -25,14 +25,9 @@ module Mordant
         def call(rows, edge, left, top)
           height, width = rows.shape
           down, across = [[top, height], [left, width]].map { |before, size| (before + size + edge - 1) / edge }
-          rows, made = Pointwise::Memory.together(rows), Numo::SFloat.new(down, across).allocate
-          function, from, into = Pointwise::Compiler.function(LOOP), *[Pointwise::Memory.address(rows), Pointwise::Memory.address(made, written: true)].map { |address| [address].pack("J") }
-          Pointwise::Together.each(Pointwise::Together.parts(down, edge * width)) do |part|
-            room = Numo::SFloat.new(width).allocate
-            function.call(down, from, into, [width, height, across, edge, left, top, part.begin, part.end].pack("q8") + [1.0 / edge**2].pack("d"), [Pointwise::Memory.address(room, written: true)].pack("J"))
-            room.free
+          Parted.run(LOOP, down, Pointwise::Memory.together(rows), Numo::SFloat.new(down, across).allocate, Pointwise::Together.parts(down, edge * width), room: [Numo::SFloat, width]) do |part|
+            [width, height, across, edge, left, top, part.begin, part.end].pack("q8") + [1.0 / edge**2].pack("d")
           end
-          made
         end
       end
 

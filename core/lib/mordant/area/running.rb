@@ -38,15 +38,8 @@ module Mordant
       # @param length [Integer] of each
       # @return [Numo::NArray]
       def through(strip, from, into, count, length)
-        function = Pointwise::Compiler.function(strip)
-        planes = [[from, false], [into.allocate, true]].map { |memory, written| [Pointwise::Memory.address(memory, written:)].pack("J") }
-        Pointwise::Together.each(Pointwise::Together.parts(count, length, least: Wholes::LANES)) do |part|
-          room = Numo::UInt8.new(strip.room(length)).allocate
-          numbers = [length].pack("q") + @numbers + [part.begin, part.end].pack("q2")
-          function.call(count, *planes, numbers, [Pointwise::Memory.address(room, written: true)].pack("J"))
-          room.free
-        end
-        into
+        parts = Pointwise::Together.parts(count, length, least: Wholes::LANES)
+        Parted.run(strip, count, from, into.allocate, parts, room: [Numo::UInt8, strip.room(length)]) { |part| [length].pack("q") + @numbers + [part.begin, part.end].pack("q2") }
       end
     end
   end

@@ -29,15 +29,12 @@ module Mordant
           size = down.share.size * across.share.size
           return plainly(means, down, across).reshape!(size) unless worth?(size, across.share.size)
 
-          means, made, room = Pointwise::Memory.together(means), Numo::SFloat.new(size).allocate, Numo::SFloat.new(means.shape[0] * across.share.size).allocate
-          tables = [Pointwise::Memory.address(room, written: true), *[across, down].flat_map(&:to_a).map { |table| Pointwise::Memory.address(table) }].pack("J*")
-          from, into = [[means, false], [made, true]].map { |plane, written| [Pointwise::Memory.address(plane, written:)].pack("J") }
-          function = Pointwise::Compiler.function(LOOP)
-          Pointwise::Together.each(Pointwise::Together.parts(down.share.size, across.share.size)) do |part|
-            function.call(size, from, into, [across.share.size, means.shape[1], down.from[part.begin], down.to[part.end - 1] + 1, part.begin, part.end].pack("q6"), tables)
+          means, room = Pointwise::Memory.together(means), Numo::SFloat.new(means.shape[0] * across.share.size).allocate
+          parts = Pointwise::Together.parts(down.share.size, across.share.size)
+          made = Parted.run(LOOP, size, means, Numo::SFloat.new(size).allocate, parts, tables: [room, *across.to_a, *down.to_a]) do |part|
+            [across.share.size, means.shape[1], down.from[part.begin], down.to[part.end - 1] + 1, part.begin, part.end].pack("q6")
           end
-          room.free
-          made
+          made.tap { room.free }
         end
 
         private

@@ -31,8 +31,9 @@ module Mordant
 
       # What shares of K * in - in make of channels of a picture.
       #
-      # @param channels [Array<Channel>]
+      # @param channels [Array<Channel>] of the window
       # @param window [Grade::Window]
+      # @raise [ShapeError] of planes of another size
       def add(channels, window)
         Pointwise::Together.each(channels, pixels: window.size) do |channel|
           light = channel.light.call

@@ -24,15 +24,10 @@ module Mordant
         def call(rows, taps, apart)
           height, width = rows.shape
           margin = (taps.size - 1) * apart
-          rows, made = Pointwise::Memory.together(rows), Numo::SFloat.new(height, width).allocate
-          from, into = [[rows, false], [made, true]].map { |plane, written| [Pointwise::Memory.address(plane, written:)].pack("J") }
-          function, weights = Pointwise::Compiler.function(LOOP), taps.pack("f*")
-          Pointwise::Together.each(Pointwise::Together.parts(height, width, least: 2 * margin + 1)) do |part|
-            room = Numo::SFloat.new(room(width, margin)).allocate
-            function.call(height, from, into, [width, margin, apart, taps.size, part.begin, part.end].pack("q6"), [room, weights].map { |one| Pointwise::Memory.address(one, written: true) }.pack("J*"))
-            room.free
+          parts = Pointwise::Together.parts(height, width, least: 2 * margin + 1)
+          Parted.run(LOOP, height, Pointwise::Memory.together(rows), Numo::SFloat.new(height, width).allocate, parts, room: [Numo::SFloat, room(width, margin)], tables: [taps.pack("f*")]) do |part|
+            [width, margin, apart, taps.size, part.begin, part.end].pack("q6")
           end
-          made
         end
 
         private
