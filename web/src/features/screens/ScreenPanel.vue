@@ -23,7 +23,7 @@ const WHITES = [
 const set = (change: Partial<ScreenSettings>) => tried(screens.change({ settings: change }))
 const answering = (device: 'screen' | 'probe') => screens.devices.filter((one) => one.device === device).map((one) => ({ id: one.address, label: `${one.name}, ${one.address}` }))
 const CHANNELS = ['red', 'green', 'blue']
-const seen = (channel: number, value: string) => set({ seen: (screen.value?.settings.seen ?? [1, 1, 1]).map((one, at) => (at === channel ? Number(value) / 100 : one)) as [number, number, number] })
+const seen = (channel: number, value: string) => tried(screens.change({ settings: (now) => ({ seen: now.seen.map((one, at) => (at === channel ? Number(value) / 100 : one)) as [number, number, number] }) }))
 const asking = ref(false)
 </script>
 

@@ -81,7 +81,7 @@ describe('screens and their sessions', () => {
     })
     const screens = useScreens()
     await screens.load()
-    await Promise.all([screens.change({ screen: '127.0.0.1:1' }), screens.change({ probe: '127.0.0.1:2', settings: { size: 33 } }), screens.change({ settings: { drift: 0.1 } })])
+    await Promise.all([screens.change({ screen: '127.0.0.1:1' }), screens.change({ probe: '127.0.0.1:2', settings: { size: 33 } }), screens.change({ settings: (now) => ({ drift: now.size / 330 }) })])
     const { screen: one, probe: other, settings: last } = screens.chosen!
     expect([one, other, last.size, last.drift]).toEqual(['127.0.0.1:1', '127.0.0.1:2', 33, 0.1])
   })

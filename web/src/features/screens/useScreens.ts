@@ -3,8 +3,8 @@ import type { FoundDevice, FullSession, OwnScreen, ScreenList, ScreenSession, Sc
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 
-/** Of a screen, what is changed; of its settings those that are, the others stay. */
-type Changed = Record<string, unknown> & { settings?: Partial<ScreenSettings> }
+/** Of a screen, what is changed; of its settings those that are, or what is made of them as they are when their turn comes. */
+type Changed = Record<string, unknown> & { settings?: Partial<ScreenSettings> | ((now: ScreenSettings) => Partial<ScreenSettings>) }
 
 export const LIVE: ScreenSession['status'][] = ['waiting', 'running', 'paused']
 
@@ -70,8 +70,9 @@ export const useScreens = defineStore('screens', () => {
   }
 
   async function changeNow(own: OwnScreen, body: Changed) {
-    const settings = body.settings && { settings: { ...own.settings, ...body.settings } }
-    Object.assign(own, await sendJson<OwnScreen>('PUT', `/screens/${own.id}`, { ...body, ...settings }), { sessions: own.sessions })
+    const changed = typeof body.settings === 'function' ? body.settings(own.settings) : body.settings
+    const settings = changed && { ...own.settings, ...changed }
+    Object.assign(own, await sendJson<OwnScreen>('PUT', `/screens/${own.id}`, { ...body, settings }), { sessions: own.sessions })
   }
 
   async function add(body: Record<string, unknown>) {
