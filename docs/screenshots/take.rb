@@ -232,6 +232,7 @@ take("noise")
 PAGE.find("nav[aria-label=rooms] a", text: "Screens").click
 PAGE.click_button("Measure and correct")
 PAGE.find("[data-test=de2000_mean-after]", text: /\d/, wait: 240)
+PAGE.find("[role=option]", text: "verified today", wait: 30)
 take("screens")
 PAGE.visit(ADDRESS)
 PAGE.click_link("Grade Finished")
